@@ -1,0 +1,128 @@
+/** One look at a student: signs in, ranked faults with reasons and the next best check out. */
+import type { Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '../packs'
+import { explain } from './explain'
+import { mendFirst } from './mendFirst'
+import type { MendingUrgency } from './mendFirst'
+import { buildNetwork, REPORTS } from './network'
+import type { Evidence, Network } from './network'
+import { posterior } from './posterior'
+import { rankChecks } from './rankChecks'
+import type { CheckRanking } from './rankChecks'
+
+export interface Sign {
+  readonly finding: string
+  readonly strength: Strength
+}
+
+export interface Rival {
+  readonly fault: Fault
+  readonly probability: number
+  readonly prior: number
+  /** Decibans before any sign. */
+  readonly priorDecibans: number
+  /** What each sign said for (positive) or against it, decibans, in the order noted. */
+  readonly reasons: readonly { readonly finding: Finding; readonly decibans: number }[]
+  /** What it predicts that nobody has looked at yet, strongest first. */
+  readonly unseen: readonly { readonly finding: Finding; readonly strength: number }[]
+}
+
+export interface Diagnosis {
+  /** Likeliest first. */
+  readonly rivals: readonly Rival[]
+  readonly checks: CheckRanking
+  readonly mendFirst: readonly MendingUrgency[]
+  /** Findings that stop the playing. */
+  readonly stops: readonly Finding[]
+  readonly method: 'exact' | 'up-to-three'
+  readonly missedAtMost: number
+}
+
+export interface DiagnosisInput {
+  readonly knowledge: Knowledge
+  readonly facts: StudentFacts
+  /** Faults on record, with the probability that they are still there. */
+  readonly known: ReadonlyMap<string, number>
+  readonly signs: readonly Sign[]
+  readonly answered: readonly string[]
+}
+
+/** Rivals that get their reasons worked out; nobody reads a ninth. */
+const EXPLAINED_MOST = 8
+
+function toEvidence(network: Network, signs: readonly Sign[]): Evidence[] {
+  const last = new Map(signs.map((s) => [s.finding, s.strength]))
+  return [...last].flatMap(([id, strength]) => {
+    const finding = network.findingIndex.get(id)
+    return finding === undefined ? [] : [{ finding, ...REPORTS[strength] }]
+  })
+}
+
+function unseenOf(fault: Fault, findings: ReadonlyMap<string, Finding>, seen: ReadonlySet<string>) {
+  return Object.entries(fault.shows)
+    .flatMap(([id, strength]) => {
+      const finding = findings.get(id)
+      return finding && !seen.has(id) ? [{ finding, strength }] : []
+    })
+    .sort((a, b) => b.strength - a.strength)
+}
+
+function reported(strength: Strength): boolean {
+  return strength !== 'absent'
+}
+
+/** Ranks the rival faults and the checks. Signs the instrument does not know are passed over. */
+export function diagnose(input: DiagnosisInput): Diagnosis {
+  const { knowledge, facts, signs } = input
+  const network = buildNetwork(knowledge, facts, input.known)
+  const evidence = toEvidence(network, signs)
+  const now = posterior(network, evidence)
+  const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
+  const seen = new Set(signs.map((s) => s.finding))
+  const order = knowledge.faults
+    .map((_, i) => i)
+    .sort((a, b) => (now.probability[b] ?? 0) - (now.probability[a] ?? 0))
+  const explanations = explain(network, evidence, order.slice(0, EXPLAINED_MOST))
+  const rivals = order.flatMap((index, place): Rival[] => {
+    const fault = knowledge.faults[index]
+    if (!fault) return []
+    const explanation = explanations[place]
+    return [
+      {
+        fault,
+        probability: now.probability[index] ?? 0,
+        prior: network.faults[index]?.prior ?? 0,
+        priorDecibans: explanation?.prior ?? 0,
+        reasons: (explanation?.steps ?? []).flatMap((step) => {
+          const finding = knowledge.findings[step.finding]
+          return finding ? [{ finding, decibans: step.decibans }] : []
+        }),
+        unseen: unseenOf(fault, findings, seen),
+      },
+    ]
+  })
+  const stops = signs.flatMap((s) => {
+    const finding = findings.get(s.finding)
+    return finding?.stop && reported(s.strength) ? [finding] : []
+  })
+  const checks: readonly Check[] = knowledge.checks.filter((c) => addsSomething(c, seen))
+  return {
+    rivals,
+    checks: rankChecks(network, now, checks, {
+      answered: new Set(input.answered),
+      flags: facts.flags,
+      painful: stops.flatMap((f) => (f.stop ? [f.stop.part] : [])),
+    }),
+    mendFirst: mendFirst(
+      knowledge.faults,
+      (id) => now.probability[network.faultIndex.get(id) ?? -1] ?? 0,
+    ),
+    stops,
+    method: now.method,
+    missedAtMost: now.missedAtMost,
+  }
+}
+
+/** A check whose every finding has been reported already would be asked twice. */
+function addsSomething(check: Check, seen: ReadonlySet<string>): boolean {
+  return check.outcomes.some((o) => Object.keys(o.says).some((id) => !seen.has(id)))
+}

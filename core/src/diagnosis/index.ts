@@ -1,0 +1,13 @@
+/** Signs to faults: exact probabilities, the next best check and the reasons. */
+export { diagnose } from './diagnose'
+export type { Diagnosis, DiagnosisInput, Rival, Sign } from './diagnose'
+export { explain } from './explain'
+export type { Explanation } from './explain'
+export { mendFirst } from './mendFirst'
+export type { MendingUrgency } from './mendFirst'
+export { buildNetwork, makeNetwork, REPORTS } from './network'
+export type { Evidence, Link, Network, NetworkFinding } from './network'
+export { posterior } from './posterior'
+export type { Posterior } from './posterior'
+export { rankChecks } from './rankChecks'
+export type { CheckLimits, CheckRanking, LeftOutCheck, RankedCheck } from './rankChecks'

@@ -1,0 +1,122 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { bruteForce, networksWithEvidence } from './test/bruteForce'
+import { decibans, seededRng } from '../kit'
+import { explain } from './explain'
+import { makeNetwork, REPORTS } from './network'
+import type { Evidence } from './network'
+import { posterior } from './posterior'
+
+const SEED = { seed: 20261124, numRuns: 300 }
+
+describe('exact marginals', () => {
+  test('agree with the joint added up case by case on random networks', () => {
+    fc.assert(
+      fc.property(networksWithEvidence, ({ network, evidence }) => {
+        const truth = bruteForce(network, evidence)
+        const ours = posterior(network, evidence)
+        expect(ours.method).toBe('exact')
+        ours.probability.forEach((p, i) => expect(p).toBeCloseTo(truth[i]!, 8))
+      }),
+      SEED,
+    )
+  })
+
+  test('a further absence has the probability the joint gives it', () => {
+    fc.assert(
+      fc.property(networksWithEvidence, fc.nat(), ({ network, evidence }, pick) => {
+        const finding = pick % network.findings.length
+        const before = evidence.filter((e) => e.finding !== finding)
+        const then = posterior(network, before).withAbsence([finding])
+        const truth = bruteForce(network, [...before, { finding, ...REPORTS.absent }])
+        then.withFault.forEach((p, i) => expect(p / then.total).toBeCloseTo(truth[i]!, 8))
+      }),
+      SEED,
+    )
+  })
+
+  test('the steps of an explanation add up to the log odds', () => {
+    fc.assert(
+      fc.property(networksWithEvidence, ({ network, evidence }) => {
+        const truth = bruteForce(network, evidence)
+        const why = explain(network, evidence, [0])[0]!
+        const sum = why.steps.reduce((a, s) => a + s.decibans, why.prior)
+        expect(sum).toBeCloseTo(decibans(truth[0]!), 6)
+      }),
+      SEED,
+    )
+  })
+
+  test('with no signs noted the priors stand', () => {
+    const network = makeNetwork([{ id: 'a', prior: 0.3 }], [])
+    expect(posterior(network, []).probability[0]).toBeCloseTo(0.3, 12)
+  })
+
+  test('the last word on a sign counts, and a report that says nothing changes nothing', () => {
+    const network = makeNetwork(
+      [{ id: 'a', prior: 0.3 }],
+      [{ id: 'x', leak: 0.1, causes: [{ fault: 0, strength: 0.8 }] }],
+    )
+    const twice: Evidence[] = [
+      { finding: 0, ...REPORTS.marked },
+      { finding: 0, ...REPORTS.absent },
+    ]
+    const once = posterior(network, [{ finding: 0, ...REPORTS.absent }])
+    expect(posterior(network, twice).probability[0]).toBe(once.probability[0])
+    const even = posterior(network, [{ finding: 0, ifPresent: 0.5, ifAbsent: 0.5 }])
+    expect(even.probability[0]).toBeCloseTo(0.3, 12)
+  })
+
+  test('a sign outside the network is a bug', () => {
+    const network = makeNetwork([{ id: 'a', prior: 0.3 }], [])
+    expect(() => posterior(network, [{ finding: 4, ...REPORTS.marked }])).toThrow(RangeError)
+    expect(() => makeNetwork([{ id: 'a', prior: 1.2 }], [])).toThrow(RangeError)
+  })
+})
+
+/** Thirty faults that all show in twenty signs: more than the exact sum can take. */
+function crowded() {
+  const rng = seededRng(5)
+  return makeNetwork(
+    Array.from({ length: 30 }, (_, i) => ({ id: `f${i}`, prior: 0.002 + 0.01 * rng() })),
+    Array.from({ length: 20 }, (_, f) => ({
+      id: `s${f}`,
+      leak: 0.02,
+      causes: Array.from({ length: 30 }, (_, d) => ({
+        fault: d,
+        strength: d === 3 ? 0.9 : 0.3 * rng(),
+      })),
+    })),
+  )
+}
+
+describe('when there are too many signs for the exact sum', () => {
+  test('up to three faults at once are weighed, it says so, and bounds what it left out', () => {
+    const network = crowded()
+    const evidence = network.findings.map((_, finding) => ({ finding, ...REPORTS.marked }))
+    const ours = posterior(network, evidence)
+    expect(ours.method).toBe('up-to-three')
+    expect(ours.missedAtMost).toBeGreaterThan(0)
+    expect(ours.missedAtMost).toBeLessThan(0.05)
+    expect(ours.probability[3]).toBeGreaterThan(0.95)
+  })
+
+  test('the bound holds against the whole joint', () => {
+    const rng = seededRng(9)
+    const network = makeNetwork(
+      Array.from({ length: 12 }, (_, i) => ({ id: `f${i}`, prior: 0.05 })),
+      Array.from({ length: 17 }, (_, f) => ({
+        id: `s${f}`,
+        leak: 0.3,
+        causes: Array.from({ length: 12 }, (_, d) => ({ fault: d, strength: 0.6 * rng() })),
+      })),
+    )
+    const evidence = network.findings.map((_, finding) => ({ finding, ...REPORTS.marked }))
+    const truth = bruteForce(network, evidence)
+    const ours = posterior(network, evidence)
+    expect(ours.method).toBe('up-to-three')
+    ours.probability.forEach((p, i) =>
+      expect(Math.abs(p - truth[i]!)).toBeLessThanOrEqual(ours.missedAtMost),
+    )
+  })
+})

@@ -1,0 +1,151 @@
+/** Which small test to do next: the one expected to settle most per minute of lesson. */
+import { binaryEntropy } from '../kit'
+import type { Check, CheckOutcome, HealthFlag, BodyPart } from '../packs'
+import { REPORTS } from './network'
+import type { Evidence, Network } from './network'
+import type { Posterior } from './posterior'
+
+export interface RankedCheck {
+  readonly check: Check
+  /** Expected drop of the summed entropy of all faults, bits. */
+  readonly bits: number
+  readonly bitsPerMinute: number
+  /** What each clear outcome would be, with its probability, in the check's order. */
+  readonly outcomes: readonly {
+    readonly outcome: CheckOutcome
+    readonly probability: number
+    readonly faults: Float64Array
+  }[]
+}
+
+export interface LeftOutCheck {
+  readonly check: Check
+  readonly reason: 'already-answered' | 'flag' | 'pain'
+  readonly why: string
+}
+
+export interface CheckRanking {
+  /** Most bits per minute first; ties keep the pack's order. */
+  readonly ranked: readonly RankedCheck[]
+  readonly leftOut: readonly LeftOutCheck[]
+}
+
+/** What keeps a check from being offered to this student now. */
+export interface CheckLimits {
+  readonly answered: ReadonlySet<string>
+  readonly flags: readonly HealthFlag[]
+  readonly painful: readonly BodyPart[]
+}
+
+/** One outcome's sums: its share of the future, alone and with each fault. */
+interface OutcomeSums {
+  total: number
+  withFault: Float64Array
+}
+
+function addScaled(into: OutcomeSums, from: OutcomeSums, by: number): void {
+  into.total += by * from.total
+  from.withFault.forEach((x, d) => (into.withFault[d] = (into.withFault[d] ?? 0) + by * x))
+}
+
+/**
+ * P(reports, fault | evidence): each report is ifPresent + (ifAbsent − ifPresent) · [absent], and the
+ * product is multiplied out into sets of findings absent together.
+ */
+function outcomeSums(
+  reports: readonly Evidence[],
+  width: number,
+  absent: (set: readonly number[]) => OutcomeSums,
+): OutcomeSums {
+  const sums: OutcomeSums = { total: 0, withFault: new Float64Array(width) }
+  for (let mask = 0; mask < 2 ** reports.length; mask++) {
+    let factor = 1
+    const set: number[] = []
+    reports.forEach((r, i) => {
+      const inSet = (mask & (1 << i)) !== 0
+      factor *= inSet ? r.ifAbsent - r.ifPresent : r.ifPresent
+      if (inSet) set.push(r.finding)
+    })
+    if (factor !== 0) addScaled(sums, absent(set), factor)
+  }
+  return sums
+}
+
+function reportsOf(network: Network, outcome: CheckOutcome): Evidence[] {
+  return Object.entries(outcome.says).flatMap(([id, strength]) => {
+    const finding = network.findingIndex.get(id)
+    return finding === undefined ? [] : [{ finding, ...REPORTS[strength] }]
+  })
+}
+
+/** Outcomes that speak plainly; a half answer is worth less, and is not counted on beforehand. */
+function clearOutcomes(check: Check): readonly CheckOutcome[] {
+  const clear = check.outcomes.filter((o) =>
+    Object.values(o.says).every((s) => s === 'marked' || s === 'absent'),
+  )
+  return clear.length >= 2 ? clear : check.outcomes
+}
+
+function entropyOf(probabilities: Float64Array): number {
+  let sum = 0
+  for (const p of probabilities) sum += binaryEntropy(p)
+  return sum
+}
+
+function valueOf(network: Network, now: Posterior, check: Check): RankedCheck {
+  const width = network.faults.length
+  const known = new Map<string, OutcomeSums>()
+  const absent = (set: readonly number[]): OutcomeSums => {
+    const key = set.join(' ')
+    const found = known.get(key) ?? now.withAbsence(set)
+    known.set(key, found)
+    return found
+  }
+  const sums = clearOutcomes(check).map((outcome) => ({
+    outcome,
+    sums: outcomeSums(reportsOf(network, outcome), width, absent),
+  }))
+  const all = sums.reduce((a, o) => a + Math.max(0, o.sums.total), 0)
+  const outcomes = sums.map(({ outcome, sums: s }) => ({
+    outcome,
+    probability: Math.max(0, s.total) / all,
+    faults: s.withFault.map((x) => Math.min(1, Math.max(0, x / s.total))),
+  }))
+  const after = outcomes.reduce(
+    (a, o) => a + (o.probability > 1e-12 ? o.probability * entropyOf(o.faults) : 0),
+    0,
+  )
+  const bits = Math.max(0, entropyOf(now.probability) - after)
+  return { check, bits, bitsPerMinute: bits / check.minutes, outcomes }
+}
+
+function whyLeftOut(check: Check, limits: CheckLimits): LeftOutCheck | null {
+  if (limits.answered.has(check.id)) return { check, reason: 'already-answered', why: '' }
+  const part = check.loads.find((p) => limits.painful.includes(p))
+  if (part !== undefined) return { check, reason: 'pain', why: part }
+  for (const flag of limits.flags) {
+    const why = check.avoid[flag]
+    if (why !== undefined) return { check, reason: 'flag', why }
+  }
+  return null
+}
+
+/**
+ * All checks by expected information per minute (Lindley 1956), each in bits of the fault marginals.
+ * Never one that is contraindicated or already answered: those come back under `leftOut` with the reason.
+ */
+export function rankChecks(
+  network: Network,
+  now: Posterior,
+  checks: readonly Check[],
+  limits: CheckLimits,
+): CheckRanking {
+  const leftOut: LeftOutCheck[] = []
+  const ranked: RankedCheck[] = []
+  for (const check of checks) {
+    const left = whyLeftOut(check, limits)
+    if (left) leftOut.push(left)
+    else ranked.push(valueOf(network, now, check))
+  }
+  return { ranked: ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute), leftOut }
+}

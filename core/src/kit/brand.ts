@@ -1,0 +1,13 @@
+/** Gives a bare number or string a name the compiler can tell apart, so that units do not mix. */
+declare const brand: unique symbol
+
+export type Brand<T, Name extends string> = T & { readonly [brand]: Name }
+
+/** Beats per minute. */
+export type Bpm = Brand<number, 'Bpm'>
+
+/** A calendar day, `YYYY-MM-DD`, with no time zone. */
+export type IsoDate = Brand<string, 'IsoDate'>
+
+/** An instant, ISO 8601 in UTC. */
+export type IsoInstant = Brand<string, 'IsoInstant'>

@@ -1,0 +1,11 @@
+/** The floor of the core: units, days, chance, intervals and expected failure. */
+export { assertNever } from './assertNever'
+export type { Bpm, Brand, IsoDate, IsoInstant } from './brand'
+export { addDays, daysBetween, parseDay, weekdayOf } from './days'
+export { binaryEntropy, decibans } from './entropy'
+export { wilson } from './intervals'
+export type { ShareInterval } from './intervals'
+export { good, refuse } from './result'
+export type { Refusal, Result } from './result'
+export { chance, pick, seededRng, shuffle } from './rng'
+export type { Rng } from './rng'

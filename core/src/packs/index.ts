@@ -1,0 +1,52 @@
+/** Knowledge packs: what is known about an instrument, its faults and how they are mended. */
+export { checkKnowledge } from './checkKnowledge'
+export type { PackTrouble } from './checkKnowledge'
+export type {
+  Avoid,
+  Check,
+  CheckOutcome,
+  Cue,
+  Dose,
+  EquipmentFact,
+  Fault,
+  Finding,
+  Gate,
+  GateNeed,
+  Knowledge,
+  Likelier,
+  PackRef,
+  PassRule,
+  Remedy,
+  Rung,
+  School,
+  SetupPoint,
+  StudentFacts,
+} from './knowledge'
+export { SECTIONS } from './packFile'
+export type { PackFile, SectionName } from './packFile'
+export { applies, priorFor } from './priorFor'
+export { parsePass, resolvePack, slug } from './resolvePack'
+export { searchFindings } from './searchFindings'
+export {
+  AGE_BANDS,
+  BODY_PARTS,
+  CONDITIONS,
+  HEALTH_FLAGS,
+  OBSERVED,
+  STAGES,
+  STRANDS,
+  STRENGTHS,
+  WAYS,
+} from './vocabulary'
+export type {
+  AgeBand,
+  BodyPart,
+  Condition,
+  HealthFlag,
+  Observed,
+  Source,
+  Stage,
+  Strand,
+  Strength,
+  Way,
+} from './vocabulary'

@@ -1,0 +1,189 @@
+/** Knowledge of one instrument, resolved from its pack and the packs it extends. */
+import type {
+  AgeBand,
+  BodyPart,
+  Condition,
+  HealthFlag,
+  Observed,
+  Source,
+  Stage,
+  Strand,
+  Strength,
+  Way,
+} from './vocabulary'
+
+export interface PackRef {
+  readonly id: string
+  readonly version: string
+}
+
+/** Something seen, heard, felt, measured or asked; not yet a fault. */
+export interface Finding {
+  readonly id: string
+  readonly text: string
+  readonly strand: Strand
+  readonly place: string
+  readonly observed: Observed
+  readonly aliases: readonly string[]
+  /** Probability of seeing it though no listed fault is there, (0, 1). */
+  readonly leak: number
+  /** Playing stops and the student is referred when this is reported. */
+  readonly stop?: { readonly part: BodyPart; readonly say: string }
+  /** Only ever the outcome of a check, so not offered when signs are typed. */
+  readonly byCheckOnly: boolean
+}
+
+/** Multiplies a prior's odds for students to whom it applies. */
+export interface Likelier {
+  readonly when: Readonly<Record<string, string>>
+  readonly times: number
+  readonly because: string
+}
+
+export interface Cue {
+  readonly words: string
+  readonly image?: string
+}
+
+/** The mechanism that is wrong. */
+export interface Fault {
+  readonly id: string
+  readonly name: string
+  readonly strand: Strand
+  /** 1 a blemish … 5 stops the playing or may do harm. */
+  readonly severity: number
+  /** Share of students of the stage who have it when they are looked at, (0, 1). */
+  readonly prior: Readonly<Record<Stage, number>>
+  readonly likelier: readonly Likelier[]
+  /** Probability that it alone brings each finding out, (0, 1]. */
+  readonly shows: Readonly<Record<string, number>>
+  /** Faults it drives, with how strongly, (0, 1]. */
+  readonly leadsTo: Readonly<Record<string, number>>
+  readonly why: string
+  readonly cautions: readonly string[]
+  readonly remedies: readonly string[]
+  readonly cues: readonly Cue[]
+  readonly source: Source
+}
+
+export type Avoid = Readonly<Partial<Record<HealthFlag, string>>>
+
+export interface CheckOutcome {
+  readonly id: string
+  readonly label: string
+  readonly says: Readonly<Record<string, Strength>>
+}
+
+/** A small test, done on the spot, whose outcome separates rival faults. */
+export interface Check {
+  readonly id: string
+  readonly name: string
+  readonly instruction: string
+  readonly minutes: number
+  readonly outcomes: readonly CheckOutcome[]
+  readonly avoid: Avoid
+  readonly loads: readonly BodyPart[]
+}
+
+export interface Dose {
+  readonly times: number
+  readonly minutes: number
+  readonly tempo?: string
+  readonly hands?: string
+}
+
+export type PassRule =
+  | { readonly kind: 'share'; readonly clean: number; readonly of: number }
+  | { readonly kind: 'in-a-row'; readonly clean: number }
+
+/** One exercise of a remedy. */
+export interface Rung {
+  readonly id: string
+  readonly name: string
+  readonly instruction: string
+  readonly way: Way
+  readonly condition: Condition
+  readonly dose: Dose
+  readonly pass: PassRule
+  readonly avoid: Avoid
+  /** Used only where the student's school for the topic is this one. */
+  readonly school?: string
+}
+
+export interface Remedy {
+  readonly id: string
+  readonly name: string
+  readonly aim: string
+  readonly loads: readonly BodyPart[]
+  readonly avoid: Avoid
+  readonly rungs: readonly Rung[]
+}
+
+export interface GateNeed {
+  readonly text: string
+  /** The finding whose absence is the evidence. */
+  readonly without: string
+  /** Share of recent lessons, lower bound, (0, 1]. */
+  readonly share: number
+}
+
+/** A technique a student is ready for only when its needs hold most of the time. */
+export interface Gate {
+  readonly id: string
+  readonly name: string
+  readonly after: readonly string[]
+  readonly needs: readonly GateNeed[]
+  readonly school?: string
+}
+
+/** A tradition that orders or does things differently from another. */
+export interface School {
+  readonly id: string
+  readonly topic: string
+  readonly name: string
+  readonly reason: string
+  readonly usual: boolean
+  readonly advice: string
+}
+
+export interface EquipmentFact {
+  readonly id: string
+  readonly ask: string
+  readonly answers: readonly string[]
+}
+
+export interface Knowledge {
+  readonly pack: PackRef
+  readonly name: string
+  readonly kind: 'base' | 'family' | 'instrument'
+  readonly family: string
+  /** The packs it was put together from, base first. */
+  readonly chain: readonly PackRef[]
+  readonly equipment: readonly EquipmentFact[]
+  readonly findings: readonly Finding[]
+  readonly faults: readonly Fault[]
+  readonly checks: readonly Check[]
+  readonly remedies: readonly Remedy[]
+  readonly gates: readonly Gate[]
+  readonly schools: readonly School[]
+  readonly setup: readonly SetupPoint[]
+  readonly cautions: readonly string[]
+}
+
+/** One point of the set-up check before sound. */
+export interface SetupPoint {
+  readonly id: string
+  readonly ask: string
+  /** The finding that is noted when the point is not right. */
+  readonly otherwise: string
+}
+
+/** What is known of a student when knowledge is applied to them. */
+export interface StudentFacts {
+  readonly stage: Stage
+  readonly ageBand: AgeBand
+  readonly flags: readonly HealthFlag[]
+  readonly equipment: Readonly<Record<string, string>>
+  /** Chosen school by topic. */
+  readonly schools: Readonly<Record<string, string>>
+}

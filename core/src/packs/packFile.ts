@@ -1,0 +1,133 @@
+/** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
+import type {
+  BodyPart,
+  Condition,
+  HealthFlag,
+  Observed,
+  Source,
+  Stage,
+  Strand,
+  Strength,
+  Way,
+} from './vocabulary'
+
+export interface FindingEntry {
+  readonly text: string
+  readonly strand: Strand
+  readonly place: string
+  readonly observed: Observed
+  readonly aliases?: readonly string[]
+  readonly leak?: number
+  readonly stop?: { readonly part: BodyPart; readonly say: string }
+  readonly by_check?: boolean
+}
+
+export interface FaultEntry {
+  readonly name: string
+  readonly strand: Strand
+  readonly severity: number
+  readonly prior: number | Readonly<Record<Stage, number>>
+  readonly likelier?: readonly {
+    readonly when: Readonly<Record<string, string>>
+    readonly times: number
+    readonly because: string
+  }[]
+  readonly shows: Readonly<Record<string, number>>
+  readonly leads_to?: Readonly<Record<string, number>>
+  readonly why: string
+  readonly cautions?: readonly string[]
+  readonly remedies: readonly string[]
+  readonly cues?: readonly (string | { readonly words: string; readonly image: string })[]
+  readonly source?: Source
+}
+
+type AvoidEntry = Readonly<Partial<Record<HealthFlag, string>>>
+
+export interface CheckEntry {
+  readonly name: string
+  readonly do: string
+  readonly minutes: number
+  readonly outcomes: readonly {
+    readonly label: string
+    readonly says: Readonly<Record<string, Strength>>
+  }[]
+  readonly avoid?: AvoidEntry
+  readonly loads?: readonly BodyPart[]
+}
+
+export interface RungEntry {
+  readonly name: string
+  readonly do: string
+  readonly way: Way
+  readonly at: Condition
+  readonly dose: {
+    readonly times: number
+    readonly minutes: number
+    readonly tempo?: string
+    readonly hands?: string
+  }
+  /** `4 of 5` or `5 in a row`. */
+  readonly pass: string
+  readonly avoid?: AvoidEntry
+  readonly school?: string
+}
+
+export interface RemedyEntry {
+  readonly name: string
+  readonly aim: string
+  readonly loads?: readonly BodyPart[]
+  readonly avoid?: AvoidEntry
+  readonly rungs: readonly RungEntry[]
+}
+
+export interface GateEntry {
+  readonly name: string
+  readonly after?: readonly string[]
+  readonly needs: readonly {
+    readonly text: string
+    readonly without: string
+    readonly share: number
+  }[]
+  readonly school?: string
+}
+
+export interface SchoolEntry {
+  readonly topic: string
+  readonly name: string
+  readonly reason: string
+  readonly advice: string
+  readonly usual?: boolean
+}
+
+type Entries<T> = Readonly<Record<string, T>>
+
+export interface PackFile {
+  readonly pack: string
+  readonly version: string
+  readonly kind: 'base' | 'family' | 'instrument'
+  readonly name: string
+  readonly source: string
+  readonly extends?: string
+  readonly omit?: Readonly<Partial<Record<SectionName, readonly string[]>>>
+  readonly equipment?: Entries<{ readonly ask: string; readonly answers: readonly string[] }>
+  readonly setup?: Entries<{ readonly ask: string; readonly otherwise: string }>
+  readonly findings?: Entries<FindingEntry>
+  readonly faults?: Entries<FaultEntry>
+  readonly checks?: Entries<CheckEntry>
+  readonly remedies?: Entries<RemedyEntry>
+  readonly gates?: Entries<GateEntry>
+  readonly schools?: Entries<SchoolEntry>
+  readonly cautions?: readonly string[]
+}
+
+export const SECTIONS = [
+  'equipment',
+  'setup',
+  'findings',
+  'faults',
+  'checks',
+  'remedies',
+  'gates',
+  'schools',
+] as const
+export type SectionName = (typeof SECTIONS)[number]

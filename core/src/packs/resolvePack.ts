@@ -1,0 +1,191 @@
+/** Puts an instrument's knowledge together from its pack and the packs it extends. */
+import type {
+  Check,
+  Cue,
+  Fault,
+  Finding,
+  Gate,
+  Knowledge,
+  PassRule,
+  Remedy,
+  Rung,
+  School,
+} from './knowledge'
+import { SECTIONS } from './packFile'
+import type {
+  CheckEntry,
+  FaultEntry,
+  FindingEntry,
+  GateEntry,
+  PackFile,
+  RemedyEntry,
+  RungEntry,
+  SchoolEntry,
+  SectionName,
+} from './packFile'
+import { STAGES } from './vocabulary'
+import type { Stage } from './vocabulary'
+
+/** Leak of a finding whose pack states none: one lesson in twenty-five; common practice, no source. */
+const USUAL_LEAK = 0.04
+
+const PASS_PATTERN = /^(\d+) (?:of (\d+)|in a row)$/
+
+/** `4 of 5` or `5 in a row`; null for anything else, or more clean tries asked than tries. */
+export function parsePass(text: string): PassRule | null {
+  const match = PASS_PATTERN.exec(text)
+  if (!match) return null
+  const clean = Number(match[1])
+  if (match[2] === undefined) return clean > 0 ? { kind: 'in-a-row', clean } : null
+  const of = Number(match[2])
+  return clean > 0 && clean <= of ? { kind: 'share', clean, of } : null
+}
+
+/** A name as an id: `Paper on the wall` is `paper-on-the-wall`. */
+export function slug(name: string): string {
+  return name
+    .toLowerCase()
+    .normalize('NFD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+}
+
+type Merged = { [S in SectionName]: NonNullable<PackFile[S]> }
+
+/** Later packs replace entries field by field and may leave inherited ones out. */
+function mergeChain(chain: readonly PackFile[]): Merged {
+  const merged: Record<string, Record<string, object>> = {}
+  for (const section of SECTIONS) {
+    const entries: Record<string, object> = {}
+    for (const file of chain) {
+      for (const id of file.omit?.[section] ?? []) Reflect.deleteProperty(entries, id)
+      for (const [id, entry] of Object.entries(file[section] ?? {})) {
+        entries[id] = { ...entries[id], ...(entry as object) }
+      }
+    }
+    merged[section] = entries
+  }
+  return merged as Merged
+}
+
+function toFinding([id, e]: [string, FindingEntry]): Finding {
+  return {
+    id,
+    text: e.text,
+    strand: e.strand,
+    place: e.place,
+    observed: e.observed,
+    aliases: e.aliases ?? [],
+    leak: e.leak ?? USUAL_LEAK,
+    byCheckOnly: e.by_check ?? false,
+    ...(e.stop ? { stop: e.stop } : {}),
+  }
+}
+
+function everyStage(prior: number | Readonly<Record<Stage, number>>): Record<Stage, number> {
+  if (typeof prior !== 'number') return prior
+  return Object.fromEntries(STAGES.map((stage) => [stage, prior])) as Record<Stage, number>
+}
+
+function toCue(cue: string | Cue): Cue {
+  return typeof cue === 'string' ? { words: cue } : cue
+}
+
+function toFault([id, e]: [string, FaultEntry]): Fault {
+  return {
+    id,
+    name: e.name,
+    strand: e.strand,
+    severity: e.severity,
+    prior: everyStage(e.prior),
+    likelier: e.likelier ?? [],
+    shows: e.shows,
+    leadsTo: e.leads_to ?? {},
+    why: e.why,
+    cautions: e.cautions ?? [],
+    remedies: e.remedies,
+    cues: (e.cues ?? []).map(toCue),
+    source: e.source ?? 'common-practice',
+  }
+}
+
+function toCheck([id, e]: [string, CheckEntry]): Check {
+  return {
+    id,
+    name: e.name,
+    instruction: e.do,
+    minutes: e.minutes,
+    outcomes: e.outcomes.map((o) => ({ id: slug(o.label), label: o.label, says: o.says })),
+    avoid: e.avoid ?? {},
+    loads: e.loads ?? [],
+  }
+}
+
+function toRung(e: RungEntry): Rung {
+  const pass = parsePass(e.pass)
+  if (!pass) throw new RangeError(`pass rule not understood: ${e.pass}`)
+  return {
+    id: slug(e.name),
+    name: e.name,
+    instruction: e.do,
+    way: e.way,
+    condition: e.at,
+    dose: e.dose,
+    pass,
+    avoid: e.avoid ?? {},
+    ...(e.school ? { school: e.school } : {}),
+  }
+}
+
+function toRemedy([id, e]: [string, RemedyEntry]): Remedy {
+  return {
+    id,
+    name: e.name,
+    aim: e.aim,
+    loads: e.loads ?? [],
+    avoid: e.avoid ?? {},
+    rungs: e.rungs.map(toRung),
+  }
+}
+
+function toGate([id, e]: [string, GateEntry]): Gate {
+  return {
+    id,
+    name: e.name,
+    after: e.after ?? [],
+    needs: e.needs,
+    ...(e.school ? { school: e.school } : {}),
+  }
+}
+
+function toSchool([id, e]: [string, SchoolEntry]): School {
+  return { id, ...e, usual: e.usual ?? false }
+}
+
+/**
+ * Knowledge of the last pack of the chain, base first. The files are taken to be well-formed;
+ * run `checkKnowledge` on the result for references that lead nowhere.
+ * @throws RangeError on an empty chain or a pass rule that is not understood
+ */
+export function resolvePack(chain: readonly PackFile[]): Knowledge {
+  const last = chain.at(-1)
+  if (!last) throw new RangeError('no pack given')
+  const merged = mergeChain(chain)
+  const family = chain.findLast((file) => file.kind === 'family') ?? last
+  return {
+    pack: { id: last.pack, version: last.version },
+    name: last.name,
+    kind: last.kind,
+    family: family.pack,
+    chain: chain.map((file) => ({ id: file.pack, version: file.version })),
+    equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
+    setup: Object.entries(merged.setup).map(([id, e]) => ({ id, ...e })),
+    findings: Object.entries(merged.findings).map(toFinding),
+    faults: Object.entries(merged.faults).map(toFault),
+    checks: Object.entries(merged.checks).map(toCheck),
+    remedies: Object.entries(merged.remedies).map(toRemedy),
+    gates: Object.entries(merged.gates).map(toGate),
+    schools: Object.entries(merged.schools).map(toSchool),
+    cautions: [...new Set(chain.flatMap((file) => file.cautions ?? []))],
+  }
+}
