@@ -163,6 +163,16 @@ function toSchool([id, e]: [string, SchoolEntry]): School {
 }
 
 /**
+ * The pack's own version, with those of the packs it extends as build metadata (Semantic Versioning 2.0.0,
+ * item 10): a record that names it names everything it rests on.
+ */
+function versionOf(chain: readonly PackFile[]): string {
+  const own = chain.at(-1)?.version ?? ''
+  const under = chain.slice(0, -1).map((file) => `${file.pack}.${file.version}`)
+  return under.length === 0 ? own : `${own}+${under.join('.')}`
+}
+
+/**
  * Knowledge of the last pack of the chain, base first. The files are taken to be well-formed;
  * run `checkKnowledge` on the result for references that lead nowhere.
  * @throws RangeError on an empty chain or a pass rule that is not understood
@@ -173,7 +183,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
   const merged = mergeChain(chain)
   const family = chain.findLast((file) => file.kind === 'family') ?? last
   return {
-    pack: { id: last.pack, version: last.version },
+    pack: { id: last.pack, version: versionOf(chain) },
     name: last.name,
     kind: last.kind,
     family: family.pack,

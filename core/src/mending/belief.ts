@@ -1,0 +1,117 @@
+/** How sure we may be that a fault is mended: a hidden two-state model filtered over looks and gaps. */
+import { assertNever } from '../kit'
+
+/** How a fault was looked at in a lesson. */
+export interface Look {
+  /** `in-music` covers a piece slowly, at tempo, unprompted and in performance. */
+  readonly setting: 'away-from-music' | 'in-music'
+  readonly prompted: boolean
+  readonly clean: number
+  readonly tries: number
+}
+
+/** Whether the student recalled the cue before it was said. */
+export type Recall = 'alone' | 'hint' | 'not'
+
+/**
+ * Parameters of the model, each a probability; the names follow Corbett and Anderson 1995. The values are
+ * common practice without a published source, to be learned cautiously from the studio later.
+ */
+export interface MendingParameters {
+  /** Mended by the next lesson when the dose was kept in full. */
+  readonly learn: number
+  /** A mended fault still shows in one try. */
+  readonly slip: number
+  /** An unmended fault stays away in one try, by how easy the look was. */
+  readonly guess: {
+    readonly awayPrompted: number
+    readonly awayUnprompted: number
+    readonly musicPrompted: number
+    readonly musicUnprompted: number
+  }
+  /** Forgetting per day without a look; 0.0025 is about a quarter lost over a long summer. */
+  readonly forgetPerDay: number
+}
+
+export const USUAL_MENDING: MendingParameters = {
+  learn: 0.18,
+  slip: 0.08,
+  guess: {
+    awayPrompted: 0.75,
+    awayUnprompted: 0.55,
+    musicPrompted: 0.55,
+    musicUnprompted: 0.3,
+  },
+  forgetPerDay: 0.0025,
+}
+
+/** Tries of one sitting are not independent: more than this many tell no more. */
+const TELLING_TRIES_MOST = 2
+
+/** Share of the dose taken as kept when nothing is known. */
+const KEPT_WHEN_UNKNOWN = 0.6
+
+function guessOf(look: Look, p: MendingParameters): number {
+  if (look.setting === 'in-music')
+    return look.prompted ? p.guess.musicPrompted : p.guess.musicUnprompted
+  return look.prompted ? p.guess.awayPrompted : p.guess.awayUnprompted
+}
+
+/** P(mended) just before a lesson: some was learned since the last one, some forgotten. */
+export function afterGap(
+  belief: number,
+  gapDays: number,
+  keptShare: number | null = null,
+  p: MendingParameters = USUAL_MENDING,
+): number {
+  const kept = Math.min(1, Math.max(0, keptShare ?? KEPT_WHEN_UNKNOWN))
+  // Practice over a fortnight is worth two weeks' learning, but no more is counted.
+  const weeks = Math.min(2, Math.max(0, gapDays) / 7)
+  const learn = 1 - (1 - p.learn) ** (kept * weeks)
+  const forget = 1 - (1 - p.forgetPerDay) ** Math.max(0, gapDays)
+  return belief * (1 - forget) + (1 - belief) * learn
+}
+
+/**
+ * P(mended) after a look, by Bayes: k clean of n tries in either state (forward step, Rabiner 1989).
+ * No tries leave it unchanged. @throws RangeError when more tries were clean than there were
+ */
+export function afterLook(
+  belief: number,
+  look: Look,
+  p: MendingParameters = USUAL_MENDING,
+): number {
+  const { clean, tries } = look
+  if (clean < 0 || clean > tries) throw new RangeError(`${clean} of ${tries} clean`)
+  if (tries === 0) return belief
+  const weight = Math.min(tries, TELLING_TRIES_MOST) / tries
+  const guess = guessOf(look, p)
+  const logRatio =
+    weight *
+    (clean * Math.log((1 - p.slip) / guess) + (tries - clean) * Math.log(p.slip / (1 - guess)))
+  const odds = (belief / (1 - belief)) * Math.exp(logRatio)
+  return odds / (1 + odds)
+}
+
+/** Likelihood ratio of a recalled cue, mended against not; common practice, no source. */
+function recallRatio(recall: Recall): number {
+  switch (recall) {
+    case 'alone':
+      return 1.5
+    case 'hint':
+      return 1
+    case 'not':
+      return 0.6
+    default:
+      return assertNever(recall)
+  }
+}
+
+/** P(mended) after asking for the cue. */
+export function afterRecall(belief: number, recall: Recall): number {
+  const odds = (belief / (1 - belief)) * recallRatio(recall)
+  return odds / (1 + odds)
+}
+
+/** P(mended) of a fault just settled: it is there. */
+export const JUST_SETTLED = 0.03

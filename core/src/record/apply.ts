@@ -1,0 +1,270 @@
+/** One act more: the record after it. Acts are taken to be allowed; `refuseAct` decides that. */
+import { assertNever } from '../kit'
+import {
+  afterGap,
+  afterLook,
+  afterRecall,
+  isClean,
+  isUnprompted,
+  JUST_SETTLED,
+  nextRecheck,
+} from '../mending'
+import { daysBetween } from '../kit'
+import { CONDITIONS } from '../packs'
+import type { Condition } from '../packs'
+import type { Act, ActOf, CaseId, LessonId } from './acts'
+import { lessonOf } from './state'
+import type { CaseState, CaseStatus, LessonState, RecordedLook, StudentRecord } from './state'
+
+const EASIEST_IN_MUSIC: Condition = 'piece-slow'
+
+/** Whether a condition is music rather than an exercise or less. */
+export function isMusic(condition: Condition): boolean {
+  return CONDITIONS.indexOf(condition) >= CONDITIONS.indexOf(EASIEST_IN_MUSIC)
+}
+
+function inLesson(
+  record: StudentRecord,
+  id: LessonId,
+  change: (lesson: LessonState) => LessonState,
+): StudentRecord {
+  return { ...record, lessons: record.lessons.map((l) => (l.id === id ? change(l) : l)) }
+}
+
+/** Brings the belief up to the lesson's day, over the gap since it was last touched. */
+function upToDay(state: CaseState, lesson: LessonState): CaseState {
+  const gap = daysBetween(state.beliefOn, lesson.date)
+  if (gap <= 0) return state
+  return { ...state, belief: afterGap(state.belief, gap), beliefOn: lesson.date }
+}
+
+function hardestOf(looks: readonly RecordedLook[], lesson: LessonId): Condition | null {
+  const seen = looks.filter((l) => l.lesson === lesson && isClean(l)).map((l) => l.condition)
+  return CONDITIONS.findLast((c) => seen.includes(c)) ?? null
+}
+
+/** The lesson's point on the fault's vein, replaced as the lesson goes on. */
+function withPoint(state: CaseState, lesson: LessonState): CaseState {
+  const point = {
+    lesson: lesson.id,
+    date: lesson.date,
+    state: state.status.state,
+    belief: state.belief,
+    rung: state.ladder?.at ?? null,
+    rungsPassed: state.rungsPassed,
+    hardest: hardestOf(state.looks, lesson.id),
+  }
+  return { ...state, points: [...state.points.filter((p) => p.lesson !== lesson.id), point] }
+}
+
+function inCase(
+  record: StudentRecord,
+  act: { readonly case: CaseId; readonly lesson: LessonId },
+  change: (state: CaseState, lesson: LessonState) => CaseState,
+): StudentRecord {
+  const lesson = lessonOf(record, act.lesson)
+  return {
+    ...record,
+    cases: record.cases.map((c) =>
+      c.id === act.case ? withPoint(change(upToDay(c, lesson), lesson), lesson) : c,
+    ),
+  }
+}
+
+/** Opening a lesson counts one more lesson on the rung for every fault being mended. */
+function openLesson(record: StudentRecord, act: ActOf<'lesson-opened'>): StudentRecord {
+  const lesson: LessonState = {
+    id: act.lesson,
+    date: act.date,
+    pack: act.pack,
+    open: true,
+    note: '',
+    signs: [],
+    checks: [],
+    strengths: [],
+  }
+  const cases = record.cases.map((c) => {
+    const ladder = c.ladder && { ...c.ladder, lessonsOnRung: c.ladder.lessonsOnRung + 1 }
+    return withPoint(upToDay({ ...c, ladder }, lesson), lesson)
+  })
+  return { ...record, cases, lessons: [...record.lessons, lesson] }
+}
+
+function settle(record: StudentRecord, act: ActOf<'fault-settled'>): StudentRecord {
+  const lesson = lessonOf(record, act.lesson)
+  const fresh: CaseState = {
+    id: act.case,
+    fault: act.fault,
+    name: act.name,
+    strand: act.strand,
+    severity: act.severity,
+    settledOn: act.lesson,
+    probability: act.probability,
+    rivals: act.rivals,
+    drivenBy: act.drivenBy,
+    overruled: act.overruled ?? null,
+    status: { state: 'open' },
+    cue: null,
+    recalls: [],
+    ladder: null,
+    formerRemedies: [],
+    looks: [],
+    belief: JUST_SETTLED,
+    beliefOn: lesson.date,
+    rungsPassed: 0,
+    points: [],
+  }
+  return { ...record, cases: [...record.cases, withPoint(fresh, lesson)] }
+}
+
+function startRemedy(state: CaseState, act: ActOf<'remedy-started'>): CaseState {
+  const { remedy, name, rungs, loads } = act
+  return {
+    ...state,
+    status: { state: 'healing' },
+    formerRemedies: state.ladder
+      ? [...state.formerRemedies, state.ladder.remedy]
+      : state.formerRemedies,
+    ladder: { remedy, name, rungs, loads, at: 0, tries: [], lessonsOnRung: 0 },
+  }
+}
+
+function relapses(status: CaseStatus, points: CaseState['points']): number {
+  if (status.state === 'relapsed') return status.times
+  return points.filter((p, i) => p.state === 'relapsed' && points[i - 1]?.state !== 'relapsed')
+    .length
+}
+
+/** A look at a mended fault is a recheck: clean moves the date on, unclean is a relapse. */
+function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState): CaseStatus {
+  const { status } = state
+  if (status.state !== 'mended' || !isUnprompted(look)) return status
+  if (!isClean(look)) {
+    return { state: 'relapsed', on: lesson.date, times: relapses(status, state.points) + 1 }
+  }
+  const due = status.nextRecheck !== null && daysBetween(status.nextRecheck, lesson.date) >= 0
+  if (!due) return status
+  const cleanRechecks = status.cleanRechecks + 1
+  return { ...status, cleanRechecks, nextRecheck: nextRecheck(lesson.date, cleanRechecks) }
+}
+
+function takeLook(
+  state: CaseState,
+  act: Act & ActOf<'look-taken'>,
+  lesson: LessonState,
+): CaseState {
+  const look: RecordedLook = {
+    act: act.id,
+    lesson: act.lesson,
+    condition: act.condition,
+    setting: isMusic(act.condition) ? 'in-music' : 'away-from-music',
+    prompted: act.prompted,
+    clean: act.clean,
+    tries: act.tries,
+  }
+  return {
+    ...state,
+    belief: afterLook(state.belief, look),
+    looks: [...state.looks, look],
+    status: afterRecheck(state, look, lesson),
+  }
+}
+
+function tryRung(state: CaseState, act: ActOf<'rung-tried'>): CaseState {
+  if (!state.ladder) return state
+  const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
+  return { ...state, ladder: { ...state.ladder, tries } }
+}
+
+function decideRung(state: CaseState, act: ActOf<'rung-decided'>): CaseState {
+  const { ladder } = state
+  if (!ladder || act.decision === 'stay') return state
+  const step = act.decision === 'up' ? 1 : -1
+  const at = Math.min(ladder.rungs.length - 1, Math.max(0, ladder.at + step))
+  return {
+    ...state,
+    rungsPassed: Math.max(0, state.rungsPassed + step),
+    ladder: { ...ladder, at, tries: [], lessonsOnRung: 0 },
+  }
+}
+
+function mend(state: CaseState, lesson: LessonState): CaseState {
+  return {
+    ...state,
+    status: {
+      state: 'mended',
+      onLesson: lesson.id,
+      on: lesson.date,
+      cleanRechecks: 0,
+      nextRecheck: nextRecheck(lesson.date, 0),
+    },
+  }
+}
+
+function reopen(state: CaseState, lesson: LessonState): CaseState {
+  const wasMended = state.status.state === 'mended'
+  const status: CaseStatus = wasMended
+    ? { state: 'relapsed', on: lesson.date, times: relapses(state.status, state.points) + 1 }
+    : { state: 'open' }
+  return { ...state, status }
+}
+
+/** The record after the act. Undoing is done by playing the acts again without the one undone. */
+export function applyAct(record: StudentRecord, act: Act): StudentRecord {
+  switch (act.kind) {
+    case 'student-added':
+    case 'card-changed':
+      return { ...record, card: act.card }
+    case 'strength-named':
+      return {
+        ...inLesson(record, act.lesson, (l) => ({ ...l, strengths: [...l.strengths, act.words] })),
+        strengths: [...record.strengths, { words: act.words, lesson: act.lesson }],
+      }
+    case 'lesson-opened':
+      return openLesson(record, act)
+    case 'lesson-closed':
+      return inLesson(record, act.lesson, (l) => ({ ...l, open: false, note: act.note }))
+    case 'sign-noted': {
+      const { finding, text, strand, strength, prompted } = act
+      const stops = act.stops ?? null
+      const sign = { act: act.id, finding, text, strand, strength, prompted, stops }
+      return inLesson(record, act.lesson, (l) => ({
+        ...l,
+        signs: [...l.signs.filter((s) => s.finding !== finding), sign],
+      }))
+    }
+    case 'check-answered': {
+      const { check, name, outcome, says } = act
+      return inLesson(record, act.lesson, (l) => ({
+        ...l,
+        checks: [...l.checks, { act: act.id, check, name, outcome, says }],
+      }))
+    }
+    case 'fault-settled':
+      return settle(record, act)
+    case 'remedy-started':
+      return inCase(record, act, (c) => startRemedy(c, act))
+    case 'cue-agreed':
+      return inCase(record, act, (c) => ({ ...c, cue: { words: act.words, since: act.lesson } }))
+    case 'cue-recalled':
+      return inCase(record, act, (c) => ({
+        ...c,
+        belief: afterRecall(c.belief, act.recall),
+        recalls: [...c.recalls, { lesson: act.lesson, recall: act.recall }],
+      }))
+    case 'look-taken':
+      return inCase(record, act, (c, lesson) => takeLook(c, act, lesson))
+    case 'rung-tried':
+      return inCase(record, act, (c) => tryRung(c, act))
+    case 'rung-decided':
+      return inCase(record, act, (c) => decideRung(c, act))
+    case 'case-mended':
+      return inCase(record, act, mend)
+    case 'case-reopened':
+      return inCase(record, act, reopen)
+    case 'undone':
+      return record
+    default:
+      return assertNever(act)
+  }
+}

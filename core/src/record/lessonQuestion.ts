@@ -1,0 +1,45 @@
+/** What a lesson asks the diagnosis: today's signs and answers, and the faults already on record. */
+import type { DiagnosisInput, Sign } from '../diagnosis'
+import type { Knowledge } from '../packs'
+import type { LessonId } from './acts'
+import { lessonOf } from './state'
+import type { StudentRecord } from './state'
+
+/** The signs of the lesson in the order noted, the answers of checks after them. */
+function signsOf(record: StudentRecord, id: LessonId): Sign[] {
+  const lesson = lessonOf(record, id)
+  return [
+    ...lesson.signs.map(({ finding, strength }) => ({ finding, strength })),
+    ...lesson.checks.flatMap((c) =>
+      Object.entries(c.says).map(([finding, strength]) => ({ finding, strength })),
+    ),
+  ]
+}
+
+/**
+ * Input of `diagnose` for one lesson. Faults settled earlier enter with the probability that they are
+ * still there; those settled in this very lesson do not, so that its ranking stays readable.
+ * @throws RangeError when the record has no such lesson
+ */
+export function lessonQuestion(
+  record: StudentRecord,
+  lesson: LessonId,
+  knowledge: Knowledge,
+): DiagnosisInput {
+  const { stage, ageBand, flags, equipment, schools } = record.card
+  const known = new Map(
+    record.cases
+      .filter((c) => c.settledOn !== lesson)
+      .map((c) => {
+        const before = c.points.findLast((p) => p.lesson === lesson)
+        return [c.fault, 1 - (before?.belief ?? c.belief)] as const
+      }),
+  )
+  return {
+    knowledge,
+    facts: { stage, ageBand, flags, equipment, schools },
+    known,
+    signs: signsOf(record, lesson),
+    answered: lessonOf(record, lesson).checks.map((c) => c.check),
+  }
+}

@@ -1,0 +1,359 @@
+import { describe, expect, test } from 'vitest'
+import { addDays } from '../kit'
+import type { IsoDate, IsoInstant } from '../kit'
+import type { Condition } from '../packs'
+import {
+  brief,
+  painfulParts,
+  playRecord,
+  practiceSheet,
+  refuseAct,
+  refuseUndo,
+  ruleFor,
+  summarise,
+} from './index'
+import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord } from './index'
+
+const START = '2026-01-12' as IsoDate
+const TODAY = '2026-03-02' as IsoDate
+const A = 'case-a' as CaseId
+
+/** Writes acts one after the other and refuses what the record refuses. */
+class Desk {
+  readonly acts: Act[] = []
+  lessons = 0
+  constructor() {
+    this.do({
+      kind: 'student-added',
+      card: {
+        name: 'Isla Marrow',
+        instrument: 'horn',
+        stage: 'beginner',
+        ageBand: 'child',
+        flags: [],
+        equipment: {},
+        schools: {},
+        homeMinutes: 20,
+        goal: '',
+      },
+    })
+  }
+  get record(): StudentRecord {
+    return playRecord(this.acts)!
+  }
+  get lesson(): LessonId {
+    return `lesson-${this.lessons}` as LessonId
+  }
+  try(body: ActBody): string | null {
+    const refusal = refuseAct(playRecord(this.acts), body, TODAY)
+    if (refusal) return refusal.code
+    const id = `act-${this.acts.length}` as ActId
+    this.acts.push({ ...body, id, at: '2026-01-12T10:00:00Z' as IsoInstant, by: 'teacher' })
+    return null
+  }
+  do(body: ActBody): ActId {
+    const refusal = this.try(body)
+    if (refusal !== null) throw new Error(refusal)
+    return this.acts.at(-1)!.id
+  }
+  open(): this {
+    if (this.lessons > 0) this.do({ kind: 'lesson-closed', lesson: this.lesson, note: '' })
+    this.lessons += 1
+    const date = addDays(START, (this.lessons - 1) * 7)
+    const pack = { id: 'horn', version: '1.0.0' }
+    this.do({ kind: 'lesson-opened', lesson: this.lesson, date, pack })
+    return this
+  }
+  settle(id = A, fault = 'bell-hand'): ActId {
+    return this.do({
+      kind: 'fault-settled',
+      lesson: this.lesson,
+      case: id,
+      fault,
+      name: fault,
+      strand: 'tone',
+      severity: 3,
+      probability: 0.8,
+      rivals: [],
+      drivenBy: [],
+    })
+  }
+  remedy(id = A, loads: ('breath' | 'hand')[] = []): ActId {
+    const rung = (n: number) => ({
+      id: `rung-${n}`,
+      name: `Rung ${n}`,
+      instruction: '',
+      way: 'parts' as const,
+      condition: 'exercise' as const,
+      dose: { times: 5, minutes: 4 * n },
+      pass: { kind: 'share' as const, clean: 4, of: 5 },
+    })
+    return this.do({
+      kind: 'remedy-started',
+      lesson: this.lesson,
+      case: id,
+      remedy: 'open-the-bell',
+      name: 'Open the bell',
+      rungs: [rung(1), rung(2), rung(3)],
+      loads,
+    })
+  }
+  look(
+    clean: number,
+    tries: number,
+    condition: Condition = 'piece-tempo',
+    prompted = false,
+  ): ActId {
+    return this.do({
+      kind: 'look-taken',
+      lesson: this.lesson,
+      case: A,
+      condition,
+      prompted,
+      clean,
+      tries,
+    })
+  }
+  case(id = A) {
+    return this.record.cases.find((c) => c.id === id)!
+  }
+}
+
+function mendedDesk(): Desk {
+  const desk = new Desk().open()
+  desk.settle()
+  desk.remedy()
+  for (let i = 0; i < 4; i++) desk.open().look(5, 5)
+  desk.do({ kind: 'case-mended', lesson: desk.lesson, case: A })
+  return desk
+}
+
+describe('from settled to mended', () => {
+  test('the rule holds only after two clean lessons, and then a recheck is dated', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.open().look(5, 5)
+    expect(ruleFor(desk.record, desk.case()).holds).toBe(false)
+    expect(desk.try({ kind: 'case-mended', lesson: desk.lesson, case: A })).toBe('mended_rule_open')
+    for (let i = 0; i < 3; i++) desk.open().look(5, 5)
+    expect(ruleFor(desk.record, desk.case())).toMatchObject({ holds: true, cleanLessons: 4 })
+    desk.do({ kind: 'case-mended', lesson: desk.lesson, case: A })
+    expect(desk.case().status).toMatchObject({
+      state: 'mended',
+      on: '2026-02-09',
+      nextRecheck: '2026-02-23',
+    })
+  })
+
+  test('opening a lesson in which nobody has looked yet does not break the row', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.open().look(5, 5)
+    desk.open().look(5, 5)
+    desk.open()
+    expect(ruleFor(desk.record, desk.case()).cleanLessons).toBe(2)
+  })
+
+  test('the teacher may call it mended against the rule, with a reason that is kept', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    expect(
+      desk.try({
+        kind: 'case-mended',
+        lesson: desk.lesson,
+        case: A,
+        overruled: 'heard at the concert',
+      }),
+    ).toBeNull()
+    expect(desk.case().status.state).toBe('mended')
+  })
+
+  test('a clean recheck moves the date on and an unclean one is a relapse', () => {
+    const desk = mendedDesk()
+    desk.open()
+    desk.open().look(5, 5)
+    expect(desk.case().status).toMatchObject({ cleanRechecks: 1, nextRecheck: '2026-03-23' })
+    desk.look(1, 4)
+    expect(desk.case().status).toMatchObject({ state: 'relapsed', times: 1 })
+    desk.remedy()
+    expect(desk.case().status.state).toBe('healing')
+    expect(desk.case().formerRemedies).toEqual(['open-the-bell'])
+  })
+
+  test('a clean look before the recheck is due moves no date', () => {
+    const desk = mendedDesk()
+    desk.open().look(5, 5)
+    expect(desk.case().status).toMatchObject({ cleanRechecks: 0, nextRecheck: '2026-02-23' })
+  })
+})
+
+describe('the ladder', () => {
+  test('steps up and back between foot and top, and counts the rungs passed', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    const decide = (decision: 'up' | 'back') =>
+      desk.try({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision })
+    expect(decide('back')).toBe('foot_of_ladder')
+    expect([decide('up'), decide('up'), decide('up')]).toEqual([null, null, 'top_of_ladder'])
+    expect(desk.case()).toMatchObject({ rungsPassed: 2, ladder: { at: 2 } })
+    expect(decide('back')).toBeNull()
+    expect(desk.case().ladder!.at).toBe(1)
+  })
+
+  test('tries belong to the rung the student is on', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    const tried = (rung: string, clean: number) =>
+      desk.try({ kind: 'rung-tried', lesson: desk.lesson, case: A, rung, clean, tries: 5 })
+    expect(tried('rung-2', 4)).toBe('not_on_this_rung')
+    expect(tried('rung-1', 6)).toBe('more_clean_than_tries')
+    expect(tried('rung-1', 4)).toBeNull()
+    expect(desk.case().ladder!.tries).toHaveLength(1)
+  })
+
+  test('three lessons on one rung are stuck, and the brief says so', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'open door' })
+    for (let i = 0; i < 3; i++) desk.open()
+    const kinds = brief(desk.record, TODAY).items.map((i) => i.kind)
+    expect(kinds).toEqual(['recall-cue', 'look-first', 'stuck'])
+    expect(summarise(desk.record).stuck).toEqual(['bell-hand'])
+  })
+
+  test('a third project is refused and names the two', () => {
+    const desk = new Desk().open()
+    for (const [id, fault] of [
+      ['a', 'one'],
+      ['b', 'two'],
+      ['c', 'three'],
+    ] as const) {
+      desk.settle(id as CaseId, fault)
+    }
+    desk.remedy('a' as CaseId)
+    desk.remedy('b' as CaseId)
+    expect(() => desk.remedy('c' as CaseId)).toThrow('two_projects_already')
+  })
+})
+
+describe('what the record refuses', () => {
+  test('a lesson in the future, before the last one, or beside one still open', () => {
+    const desk = new Desk()
+    const open = (date: string, lesson = 'x') =>
+      desk.try({
+        kind: 'lesson-opened',
+        lesson: lesson as LessonId,
+        date: date as IsoDate,
+        pack: { id: 'horn', version: '1' },
+      })
+    expect(open('2026-03-20')).toBe('lesson_in_future')
+    expect(open('2026-03-02')).toBeNull()
+    expect(open('2026-03-02', 'y')).toBe('lesson_still_open')
+    desk.do({ kind: 'lesson-closed', lesson: 'x' as LessonId, note: '' })
+    expect(open('2026-02-20', 'y')).toBe('lesson_before_last')
+    expect(open('2026-03-02', 'x')).toBe('lesson_exists')
+  })
+  test('two tabs settling the same fault: the second is told', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    expect(() => desk.settle('other' as CaseId)).toThrow('fault_already_settled')
+  })
+  test('acts in a closed lesson, a lesson or fault that is not there, a cue nobody agreed', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    const name = (lesson: string) =>
+      desk.try({ kind: 'strength-named', lesson: lesson as LessonId, words: 'steady pulse' })
+    expect(name('nowhere')).toBe('unknown_lesson')
+    expect(desk.try({ kind: 'cue-recalled', lesson: desk.lesson, case: A, recall: 'alone' })).toBe(
+      'no_cue',
+    )
+    expect(
+      desk.try({ kind: 'cue-agreed', lesson: desk.lesson, case: 'no' as CaseId, words: 'x' }),
+    ).toBe('unknown_case')
+    desk.do({ kind: 'lesson-closed', lesson: desk.lesson, note: 'well done' })
+    expect(name('lesson-1')).toBe('lesson_closed')
+  })
+})
+
+describe('pain', () => {
+  test('a report of pain refuses every remedy that loads the part until it is reported gone', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    const dizzy = (strength: 'marked' | 'absent') =>
+      desk.do({
+        kind: 'sign-noted',
+        lesson: desk.lesson,
+        finding: 'dizzy',
+        text: 'Dizzy',
+        strand: 'tension',
+        strength,
+        prompted: false,
+        stops: 'breath',
+      })
+    dizzy('marked')
+    expect(painfulParts(desk.record)).toEqual(['breath'])
+    expect(() => desk.remedy(A, ['breath'])).toThrow('pain_reported')
+    desk.remedy(A, ['hand'])
+    desk.open()
+    dizzy('absent')
+    expect(painfulParts(desk.record)).toEqual([])
+    desk.remedy(A, ['breath'])
+  })
+  test('a ladder that was running rests on the sheet while the part hurts', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy(A, ['hand'])
+    expect(practiceSheet(desk.record)).toMatchObject({ minutesAsked: 4, resting: [] })
+    desk.do({
+      kind: 'sign-noted',
+      lesson: desk.lesson,
+      finding: 'pain-hand',
+      text: 'Pain',
+      strand: 'tension',
+      strength: 'slight',
+      prompted: false,
+      stops: 'hand',
+    })
+    expect(practiceSheet(desk.record)).toMatchObject({ items: [], resting: ['bell-hand'] })
+  })
+})
+
+describe('undo', () => {
+  test('takes an act out, and undoing the undoing brings it back', () => {
+    const desk = new Desk().open()
+    const settled = desk.settle()
+    const undone = desk.do({ kind: 'undone', act: settled })
+    expect(desk.record.cases).toEqual([])
+    desk.do({ kind: 'undone', act: undone })
+    expect(desk.record.cases).toHaveLength(1)
+  })
+  test('is refused while a later act stands on it, and names that act', () => {
+    const desk = new Desk().open()
+    const settled = desk.settle()
+    desk.remedy()
+    expect(refuseUndo(desk.acts, settled, TODAY)).toMatchObject({
+      code: 'later_act_stands_on_it',
+      facts: { kind: 'remedy-started', why: 'unknown_case' },
+    })
+    expect(refuseUndo(desk.acts, desk.acts.at(-1)!.id, TODAY)).toBeNull()
+    expect(refuseUndo(desk.acts, desk.acts[0]!.id, TODAY)?.code).toBe('cannot_undo_student')
+    expect(refuseUndo(desk.acts, 'none' as ActId, TODAY)?.code).toBe('unknown_act')
+  })
+})
+
+test('the sheet says by how much the list outgrows the minutes at home', () => {
+  const desk = new Desk().open()
+  desk.settle()
+  desk.remedy()
+  for (let i = 0; i < 2; i++) {
+    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+  }
+  expect(practiceSheet(desk.record)).toMatchObject({ minutesAsked: 12, minutesOver: 0 })
+  const card = { ...desk.record.card, homeMinutes: 10 }
+  desk.do({ kind: 'card-changed', card })
+  expect(practiceSheet(desk.record).minutesOver).toBe(2)
+})

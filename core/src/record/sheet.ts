@@ -1,0 +1,61 @@
+/** The practice sheet: the rungs in progress, in order, fitted to the minutes at home. */
+import type { LadderRung } from '../remedy'
+import type { CaseId } from './acts'
+import { painfulParts } from './painfulParts'
+import { activeProjects } from './refuseAct'
+import type { CaseState, StudentRecord } from './state'
+
+export interface SheetItem {
+  readonly case: CaseId
+  readonly fault: string
+  readonly rung: LadderRung
+  readonly rungNumber: number
+  readonly rungsInAll: number
+  readonly cue: string | null
+  readonly minutes: number
+}
+
+export interface PracticeSheet {
+  readonly name: string
+  readonly items: readonly SheetItem[]
+  /** Remedies that rest because a part they load hurts. */
+  readonly resting: readonly string[]
+  readonly minutesAsked: number
+  readonly minutesAtHome: number
+  /** Minutes by which the list outgrows the day; 0 when it fits. */
+  readonly minutesOver: number
+}
+
+/** What the student takes home, new movement while fresh: the lower rung first. */
+export function practiceSheet(record: StudentRecord): PracticeSheet {
+  const hurting = painfulParts(record)
+  const rests = (c: CaseState) => c.ladder?.loads.some((part) => hurting.includes(part)) ?? false
+  const projects = activeProjects(record)
+  const items = projects
+    .filter((c) => !rests(c))
+    .flatMap((c): SheetItem[] => {
+      const rung = c.ladder?.rungs[c.ladder.at]
+      if (!c.ladder || !rung) return []
+      return [
+        {
+          case: c.id,
+          fault: c.name,
+          rung,
+          rungNumber: c.ladder.at + 1,
+          rungsInAll: c.ladder.rungs.length,
+          cue: c.cue?.words ?? null,
+          minutes: rung.dose.minutes,
+        },
+      ]
+    })
+    .sort((a, b) => a.rungNumber / a.rungsInAll - b.rungNumber / b.rungsInAll)
+  const minutesAsked = items.reduce((sum, item) => sum + item.minutes, 0)
+  return {
+    name: record.card.name,
+    items,
+    resting: projects.filter(rests).map((c) => c.name),
+    minutesAsked,
+    minutesAtHome: record.card.homeMinutes,
+    minutesOver: Math.max(0, minutesAsked - record.card.homeMinutes),
+  }
+}

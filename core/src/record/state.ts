@@ -1,0 +1,117 @@
+/** A student's record as it stands after all its acts. */
+import type { IsoDate } from '../kit'
+import type { Look, Recall } from '../mending'
+import type { BodyPart, Condition, PackRef, Strand, Strength } from '../packs'
+import type { LadderRung, Tries } from '../remedy'
+import type { ActId, CaseId, LessonId, RivalShare, StudentCard } from './acts'
+
+export interface NotedSign {
+  readonly act: ActId
+  readonly finding: string
+  readonly text: string
+  readonly strand: Strand
+  readonly strength: Strength
+  readonly prompted: boolean
+  readonly stops: BodyPart | null
+}
+
+export interface AnsweredCheck {
+  readonly act: ActId
+  readonly check: string
+  readonly name: string
+  readonly outcome: string
+  readonly says: Readonly<Record<string, Strength>>
+}
+
+export interface LessonState {
+  readonly id: LessonId
+  readonly date: IsoDate
+  readonly pack: PackRef
+  readonly open: boolean
+  readonly note: string
+  readonly signs: readonly NotedSign[]
+  readonly checks: readonly AnsweredCheck[]
+  readonly strengths: readonly string[]
+}
+
+export interface RecordedLook extends Look {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly condition: Condition
+}
+
+export interface LadderState {
+  readonly remedy: string
+  readonly name: string
+  readonly rungs: readonly LadderRung[]
+  readonly loads: readonly BodyPart[]
+  /** Place of the rung the student is on. */
+  readonly at: number
+  /** Tries on the present rung, newest last. */
+  readonly tries: readonly (Tries & { readonly lesson: LessonId })[]
+  /** Lessons since the student last went up, without the present one. */
+  readonly lessonsOnRung: number
+}
+
+/** Where a fault stands; each state carries only what it has. */
+export type CaseStatus =
+  | { readonly state: 'open' }
+  | { readonly state: 'healing' }
+  | {
+      readonly state: 'mended'
+      readonly onLesson: LessonId
+      readonly on: IsoDate
+      readonly cleanRechecks: number
+      readonly nextRecheck: IsoDate | null
+    }
+  | { readonly state: 'relapsed'; readonly on: IsoDate; readonly times: number }
+
+/** What one lesson left behind on one fault: a point of the seam. */
+export interface CasePoint {
+  readonly lesson: LessonId
+  readonly date: IsoDate
+  readonly state: CaseStatus['state']
+  readonly belief: number
+  readonly rung: number | null
+  readonly rungsPassed: number
+  readonly hardest: Condition | null
+}
+
+export interface CaseState {
+  readonly id: CaseId
+  readonly fault: string
+  readonly name: string
+  readonly strand: Strand
+  readonly severity: number
+  readonly settledOn: LessonId
+  readonly probability: number
+  readonly rivals: readonly RivalShare[]
+  readonly drivenBy: readonly CaseId[]
+  readonly overruled: string | null
+  readonly status: CaseStatus
+  readonly cue: { readonly words: string; readonly since: LessonId } | null
+  readonly recalls: readonly { readonly lesson: LessonId; readonly recall: Recall }[]
+  readonly ladder: LadderState | null
+  /** Remedies tried before the present one. */
+  readonly formerRemedies: readonly string[]
+  readonly looks: readonly RecordedLook[]
+  /** P(mended) after the last thing that was seen. */
+  readonly belief: number
+  readonly beliefOn: IsoDate
+  readonly rungsPassed: number
+  readonly points: readonly CasePoint[]
+}
+
+export interface StudentRecord {
+  readonly card: StudentCard
+  readonly lessons: readonly LessonState[]
+  readonly cases: readonly CaseState[]
+  readonly strengths: readonly { readonly words: string; readonly lesson: LessonId }[]
+}
+
+/** The lesson with that id. @throws RangeError when the record has none */
+export function lessonOf(record: StudentRecord, id: LessonId): LessonState {
+  const lesson = record.lessons.find((l) => l.id === id)
+  if (!lesson) throw new RangeError(`no lesson ${id}`)
+  return lesson
+}

@@ -1,0 +1,3 @@
+/** Simulated students, for the demo studio and for judging our own conclusions. */
+export { playStudent } from './playStudent'
+export type { HiddenFault, StudentScript } from './playStudent'

@@ -1,0 +1,46 @@
+/** Lays the demo studio into its file: the same story every time, dated back from today. */
+import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
+import { seededRng } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
+import { playRecord, summarise } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/record'
+import { playStudent } from '@vein-mend/core/simulate'
+import { openStudio } from '../store'
+import { DEMO_SCRIPTS } from './demoScripts'
+
+/** Any fixed number will do; this one shows every state. */
+const DEMO_SEED = 20261124
+
+/** Puts yesterday's demo aside, so that what was tried out in it is still there. */
+function putAside(file: string): void {
+  for (const tail of ['', '-wal', '-shm']) {
+    rmSync(`${file}.before${tail}`, { force: true })
+    if (existsSync(file + tail)) renameSync(file + tail, `${file}.before${tail}`)
+  }
+}
+
+/** Lays the studio unless it was laid for this very day already. */
+export async function layDemoStudio(
+  file: string,
+  packs: ReadonlyMap<string, Knowledge>,
+  today: IsoDate,
+): Promise<void> {
+  const marker = `${file}.day`
+  if (existsSync(file) && existsSync(marker) && readFileSync(marker, 'utf8') === today) return
+  putAside(file)
+  const store = await openStudio(file)
+  for (const knowledge of packs.values()) await store.keepPack(knowledge)
+  for (const [i, script] of DEMO_SCRIPTS.entries()) {
+    const knowledge = packs.get(script.card.instrument)
+    if (!knowledge) throw new RangeError(`no pack for ${script.card.instrument}`)
+    const acts = playStudent(script, knowledge, today, seededRng(DEMO_SEED + i))
+    const record = playRecord(acts)
+    if (!record) throw new RangeError(`${script.key} has no record`)
+    await store.write((writer) =>
+      writer.append(`student-${script.key}` as StudentId, acts, summarise(record)),
+    )
+  }
+  await store.close()
+  writeFileSync(marker, today)
+}

@@ -1,0 +1,48 @@
+/** The addresses of the server: parse, call, answer. */
+import { parseActs } from '@vein-mend/contract'
+import type { StudentId } from '@vein-mend/core/record'
+import express, { Router } from 'express'
+import type { Deps } from '../usecases/deps'
+import { listStudents } from '../usecases/listStudents'
+import { listPacks, readPack } from '../usecases/readPacks'
+import { readStudent } from '../usecases/readStudent'
+import { recordActs } from '../usecases/recordActs'
+import { statusOf } from './errors'
+
+/** A lesson's worth of acts is a few kilobytes; more than this is a mistake. */
+const BODY_MOST = '256kb'
+
+export function apiRoutes(deps: Deps): Router {
+  const routes = Router()
+  routes.use(express.json({ limit: BODY_MOST }))
+  routes.get('/health', (_req, res) => {
+    res.json({ ok: true })
+  })
+  routes.get('/students', async (_req, res) => {
+    res.json(await listStudents(deps))
+  })
+  routes.get('/students/:id', async (req, res) => {
+    const found = await readStudent(deps, req.params.id as StudentId)
+    if (found) res.json(found)
+    else res.status(404).json({ error: { code: 'unknown_student', path: ['student'] } })
+  })
+  routes.post('/students/:id/acts', async (req, res) => {
+    const acts = parseActs(req.body)
+    const result = await recordActs(deps, req.params.id as StudentId, acts)
+    if (result.ok) res.json(result.value)
+    else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
+  })
+  routes.get('/packs', (_req, res) => {
+    res.json(listPacks(deps))
+  })
+  routes.get('/packs/:id', async (req, res) => {
+    const version = typeof req.query.version === 'string' ? req.query.version : null
+    const knowledge = await readPack(deps, req.params.id, version)
+    if (knowledge) res.json({ knowledge })
+    else res.status(404).json({ error: { code: 'unknown_pack', path: ['pack'] } })
+  })
+  routes.use((_req, res) => {
+    res.status(404).json({ error: { code: 'unknown_address', path: [] } })
+  })
+  return routes
+}

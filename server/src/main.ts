@@ -1,0 +1,93 @@
+/** Starts the server. The only reader of the environment. */
+import { existsSync, mkdirSync } from 'node:fs'
+import { homedir } from 'node:os'
+import { join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import pino from 'pino'
+import { createApp } from './app'
+import { layDemoStudio } from './demo/layDemoStudio'
+import { readLibrary, sayTrouble } from './packs'
+import { openStudio } from './store'
+
+const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
+const LOOPBACK = '127.0.0.1'
+const USUAL_PORT = 4270
+
+function fail(sentence: string): never {
+  console.error(sentence)
+  process.exit(1)
+}
+
+/** The studio's folder: outside the repository, so that an update never touches it. */
+function dataFolder(): string {
+  const share = process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share')
+  return process.env.VEIN_MEND_DATA ?? join(share, 'vein-mend')
+}
+
+function localDay(date: Date): IsoDate {
+  const two = (n: number) => String(n).padStart(2, '0')
+  return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}` as IsoDate
+}
+
+function portAsked(): number {
+  const text = process.env.VEIN_MEND_PORT ?? String(USUAL_PORT)
+  const port = Number(text)
+  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+    fail(`VEIN_MEND_PORT must be a port number from 0 to 65535, not "${text}".`)
+  }
+  return port
+}
+
+async function start(): Promise<void> {
+  const demo = process.argv.includes('--demo')
+  const log = pino({ level: process.env.VEIN_MEND_LOG ?? 'warn' })
+  const library = await readLibrary(join(ROOT, 'packs'))
+  if (!library.ok)
+    fail(`A knowledge pack cannot be used.\n${library.troubles.map(sayTrouble).join('\n')}`)
+  const folder = dataFolder()
+  mkdirSync(folder, { recursive: true })
+  const file = join(folder, demo ? 'demo.sqlite' : 'studio.sqlite')
+  const fixedToday = process.env.VEIN_MEND_TODAY as IsoDate | undefined
+  const today = () => fixedToday ?? localDay(new Date())
+  const now = () => new Date().toISOString() as IsoInstant
+  if (demo) await layDemoStudio(file, library.packs, today())
+  const store = await openStudio(file)
+  for (const knowledge of library.packs.values()) await store.keepPack(knowledge)
+  const web = join(ROOT, 'web', 'dist')
+  const app = createApp({
+    store,
+    packs: library.packs,
+    now,
+    today,
+    webFolder: existsSync(web) ? web : null,
+    log: (error) => {
+      log.error(error)
+    },
+  })
+  const port = portAsked()
+  const server = app.listen(port, LOOPBACK, (error?: Error) => {
+    if (error) {
+      const taken = 'code' in error && error.code === 'EADDRINUSE'
+      fail(
+        taken
+          ? `Port ${port} is taken. Stop the other program or choose another port: VEIN_MEND_PORT=${port + 1} ./mend start`
+          : `The server could not start: ${error.message}`,
+      )
+    }
+    const address = server.address()
+    const shown = typeof address === 'object' && address ? address.port : port
+    console.log(`Vein Mend is open at http://${LOOPBACK}:${shown}/`)
+    console.log(`The studio is kept in ${file}`)
+  })
+  const stop = () => {
+    server.close(() => void store.close().then(() => process.exit(0)))
+    server.closeAllConnections()
+  }
+  process.once('SIGINT', stop)
+  process.once('SIGTERM', stop)
+}
+
+start().catch((error: unknown) => {
+  fail(`The server could not start: ${error instanceof Error ? error.message : String(error)}`)
+})

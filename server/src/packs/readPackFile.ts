@@ -1,0 +1,118 @@
+/** Reads one pack written in YAML and says precisely what is wrong with it: file, line and path. */
+import type { PackFile, PackTrouble } from '@vein-mend/core/packs'
+import schema from '@vein-mend/packs/pack.schema.json' with { type: 'json' }
+import Ajv from 'ajv'
+import type { ErrorObject } from 'ajv'
+import { isMap, isScalar, LineCounter, parseDocument } from 'yaml'
+import type { Document } from 'yaml'
+
+/** One thing wrong in a pack file. */
+export interface PackFileTrouble {
+  readonly file: string
+  /** From 1. */
+  readonly line: number
+  /** Such as `faults.too-little-air.shows.paper-falls`; empty for the whole file. */
+  readonly path: string
+  readonly code: string
+  readonly detail: string
+}
+
+export interface ReadPack {
+  readonly name: string
+  readonly file: PackFile
+  lineOf(path: readonly (string | number)[]): number
+}
+
+const validate = new Ajv({
+  allErrors: true,
+  strict: true,
+  strictRequired: false,
+}).compile<PackFile>(schema)
+
+type Path = readonly (string | number)[]
+
+/** Line of the entry at the path, or of the nearest one above it. */
+function lineAt(document: Document, lines: LineCounter, path: Path): number {
+  for (let length = path.length; length > 0; length--) {
+    const key = path[length - 1]
+    const parent =
+      length === 1 ? document.contents : document.getIn(path.slice(0, length - 1), true)
+    if (isMap(parent)) {
+      const pair = parent.items.find((p) => isScalar(p.key) && String(p.key.value) === String(key))
+      if (pair && isScalar(pair.key) && pair.key.range) return lines.linePos(pair.key.range[0]).line
+    }
+    const node = document.getIn(path.slice(0, length), true)
+    if (typeof node === 'object' && node !== null && 'range' in node) {
+      const { range } = node as { range?: [number, number, number] | null }
+      if (range) return lines.linePos(range[0]).line
+    }
+  }
+  return 1
+}
+
+/** ajv's pointer as a path; numbers stay numbers. */
+function toPath(error: ErrorObject): (string | number)[] {
+  const path: (string | number)[] = error.instancePath
+    .split('/')
+    .slice(1)
+    .map((part) => (/^\d+$/.test(part) ? Number(part) : part))
+  const { additionalProperty } = error.params as { additionalProperty?: string }
+  return additionalProperty === undefined ? path : [...path, additionalProperty]
+}
+
+function detailOf(error: ErrorObject): string {
+  const { allowedValues, missingProperty } = error.params as {
+    allowedValues?: string[]
+    missingProperty?: string
+  }
+  if (allowedValues) return `must be one of: ${allowedValues.join(', ')}`
+  if (missingProperty !== undefined) return `${missingProperty} is missing`
+  return error.message ?? error.keyword
+}
+
+export type PackReading =
+  | { readonly ok: true; readonly pack: ReadPack }
+  | { readonly ok: false; readonly troubles: readonly PackFileTrouble[] }
+
+/** Parses and checks the form of one pack. References are checked when its chain is put together. */
+export function readPackFile(name: string, text: string): PackReading {
+  const lines = new LineCounter()
+  const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true })
+  if (document.errors.length > 0) {
+    return {
+      ok: false,
+      troubles: document.errors.map((e) => ({
+        file: name,
+        line: e.linePos?.[0].line ?? 1,
+        path: '',
+        code: 'not_yaml',
+        detail: e.message.split('\n')[0] ?? e.code,
+      })),
+    }
+  }
+  const value: unknown = document.toJS()
+  const lineOf = (path: Path) => lineAt(document, lines, path)
+  if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }
+  return {
+    ok: false,
+    troubles: (validate.errors ?? []).map((error) => {
+      const path = toPath(error)
+      const code = `not_${error.keyword}`
+      return { file: name, line: lineOf(path), path: path.join('.'), code, detail: detailOf(error) }
+    }),
+  }
+}
+
+/** Places a trouble of the put-together knowledge in the last file of the chain that holds the entry. */
+export function placeTrouble(trouble: PackTrouble, chain: readonly ReadPack[]): PackFileTrouble {
+  const holder =
+    chain.findLast((p) => trouble.id in (p.file[trouble.section] ?? {})) ?? chain.at(-1)
+  const path = [trouble.section, trouble.id, ...trouble.path]
+  return {
+    file: holder?.name ?? '',
+    line: holder?.lineOf(path) ?? 1,
+    path: path.join('.'),
+    code: trouble.code,
+    detail: trouble.name,
+  }
+}

@@ -1,0 +1,42 @@
+/** The tables, step by step. A step that has landed is never changed; a new one is added. */
+export interface Migration {
+  readonly name: string
+  readonly statements: readonly string[]
+}
+
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    name: '0001-record',
+    statements: [
+      `CREATE TABLE packs (
+        id TEXT NOT NULL,
+        version TEXT NOT NULL,
+        knowledge TEXT NOT NULL,
+        PRIMARY KEY (id, version)
+      )`,
+      `CREATE TABLE students (
+        id TEXT PRIMARY KEY,
+        name TEXT NOT NULL,
+        summary TEXT NOT NULL
+      )`,
+      `CREATE TABLE acts (
+        seq INTEGER PRIMARY KEY AUTOINCREMENT,
+        id TEXT NOT NULL UNIQUE,
+        student_id TEXT NOT NULL REFERENCES students (id) ON DELETE RESTRICT,
+        kind TEXT NOT NULL,
+        at TEXT NOT NULL,
+        by_whom TEXT NOT NULL,
+        pack_id TEXT,
+        pack_version TEXT,
+        body TEXT NOT NULL,
+        FOREIGN KEY (pack_id, pack_version) REFERENCES packs (id, version) ON DELETE RESTRICT
+      )`,
+      `CREATE INDEX acts_of_student ON acts (student_id, seq)`,
+      // The record is append-only: nothing in the product may change or drop an act.
+      `CREATE TRIGGER acts_are_kept_as_written BEFORE UPDATE ON acts
+        BEGIN SELECT RAISE(ABORT, 'acts are never changed'); END`,
+      `CREATE TRIGGER acts_are_kept BEFORE DELETE ON acts
+        BEGIN SELECT RAISE(ABORT, 'acts are never deleted'); END`,
+    ],
+  },
+]

@@ -1,0 +1,103 @@
+/** Adds acts to a student's record: all of them or none, and each only once. */
+import type { IdentifiedRequest, StudentResponse } from '@vein-mend/contract'
+import { good, refuse } from '@vein-mend/core/kit'
+import type { IsoDate, Refusal, Result } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
+import {
+  applyAct,
+  completeAct,
+  playRecord,
+  refuseAct,
+  refuseUndo,
+  summarise,
+} from '@vein-mend/core/record'
+import type { Act, ActBody, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Deps } from './deps'
+import { studentResponse } from './readStudent'
+
+/** Who writes; there is one teacher until accounts come. */
+const WRITER = 'teacher'
+
+function knowledgeFor(
+  request: IdentifiedRequest,
+  record: StudentRecord | null,
+  deps: Deps,
+): Knowledge | null {
+  const id = request.kind === 'student-added' ? request.card.instrument : record?.card.instrument
+  return id === undefined ? null : (deps.packs.get(id) ?? null)
+}
+
+function whole(
+  request: IdentifiedRequest,
+  record: StudentRecord | null,
+  acts: readonly Act[],
+  deps: Deps,
+): Result<ActBody> {
+  const today: IsoDate = deps.today()
+  const knowledge = knowledgeFor(request, record, deps)
+  if (!knowledge) {
+    return request.kind === 'student-added'
+      ? refuse('unknown_instrument', ['card', 'instrument'], {
+          instrument: request.card.instrument,
+        })
+      : refuse('unknown_student', ['student'])
+  }
+  if (request.kind === 'undone') {
+    const refusal = refuseUndo(acts, request.act, today)
+    return refusal ? { ok: false, refusal } : good(request)
+  }
+  const result = completeAct(request, record, knowledge)
+  if (!result.ok) return result
+  const refusal = refuseAct(record, result.value, today)
+  return refusal ? { ok: false, refusal } : result
+}
+
+function after(acts: readonly Act[], record: StudentRecord | null, act: Act): StudentRecord | null {
+  return record === null || act.kind === 'undone' ? playRecord(acts) : applyAct(record, act)
+}
+
+class RefusedInside extends Error {
+  constructor(readonly refusal: Refusal) {
+    super(refusal.code)
+  }
+}
+
+/**
+ * Completes, checks and appends the acts in one transaction and returns the record after them. Acts whose
+ * ids are on record already are passed over, so that a repeated request changes nothing.
+ */
+export async function recordActs(
+  deps: Deps,
+  student: StudentId,
+  requests: readonly IdentifiedRequest[],
+): Promise<Result<StudentResponse>> {
+  try {
+    return await deps.store.write(async (writer) => {
+      const owners = await writer.ownersOf(requests.map((r) => r.id))
+      const acts = [...(await writer.actsOf(student))]
+      let record = playRecord(acts)
+      const added: Act[] = []
+      for (const [index, request] of requests.entries()) {
+        const owner = owners.get(request.id)
+        if (owner === student) continue
+        if (owner !== undefined)
+          throw new RefusedInside({ code: 'act_of_other_student', path: ['acts', index, 'id'] })
+        const body = whole(request, record, acts, deps)
+        if (!body.ok) {
+          const { refusal } = body
+          throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
+        }
+        const act: Act = { ...body.value, id: request.id, at: deps.now(), by: WRITER }
+        acts.push(act)
+        added.push(act)
+        record = after(acts, record, act)
+      }
+      if (!record) throw new RefusedInside({ code: 'unknown_student', path: ['student'] })
+      if (added.length > 0) await writer.append(student, added, summarise(record))
+      return good(studentResponse(student, acts, record, deps.today()))
+    })
+  } catch (error) {
+    if (error instanceof RefusedInside) return { ok: false, refusal: error.refusal }
+    throw error
+  }
+}
