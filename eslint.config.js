@@ -4,20 +4,43 @@ import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 const NO_CLOCK_OR_CHANCE = [
-  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'Core takes the time as an argument.' },
-  { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'Core takes the time as an argument.' },
-  { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'Core takes chance as an argument.' },
+  {
+    selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+    message: 'Core takes the time as an argument.',
+  },
+  {
+    selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+    message: 'Core takes the time as an argument.',
+  },
+  {
+    selector: "MemberExpression[object.name='Math'][property.name='random']",
+    message: 'Core takes chance as an argument.',
+  },
 ]
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      'vitest.config.ts',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],
     extends: [...tseslint.configs.strictTypeChecked],
     languageOptions: {
       parserOptions: {
-        project: ['./core/tsconfig.test.json', './contract/tsconfig.json', './server/tsconfig.json', './web/tsconfig.json', './e2e/tsconfig.json'],
+        project: [
+          './core/tsconfig.test.json',
+          './contract/tsconfig.json',
+          './server/tsconfig.json',
+          './web/tsconfig.json',
+          './e2e/tsconfig.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },
@@ -29,9 +52,20 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
-  { files: ['core/src/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-syntax': ['error', ...NO_CLOCK_OR_CHANCE] } },
-  { files: ['web/src/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { ...hooks.configs.recommended.rules } },
-  { files: ['**/*.test.ts', 'e2e/**/*.ts'], rules: { '@typescript-eslint/no-non-null-assertion': 'off', 'max-lines': 'off' } },
+  {
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...NO_CLOCK_OR_CHANCE] },
+  },
+  {
+    files: ['web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { ...hooks.configs.recommended.rules },
+  },
+  {
+    files: ['**/*.test.ts', '**/test/**/*.ts', 'e2e/**/*.ts'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off', 'max-lines': 'off' },
+  },
   { files: ['server/src/cli/**/*.ts', 'server/src/main.ts'], rules: { 'no-console': 'off' } },
   { files: ['**/*.{mjs,cjs,js}'], languageOptions: { globals: globals.node } },
 )

@@ -31,6 +31,8 @@ export interface Diagnosis {
   readonly rivals: readonly Rival[]
   readonly checks: CheckRanking
   readonly mendFirst: readonly MendingUrgency[]
+  /** Ids of the faults in the order in which a check's outcomes give their probabilities. */
+  readonly faultOrder: readonly string[]
   /** Findings that stop the playing. */
   readonly stops: readonly Finding[]
   readonly method: 'exact' | 'up-to-three'
@@ -116,6 +118,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
       knowledge.faults,
       (id) => now.probability[network.faultIndex.get(id) ?? -1] ?? 0,
     ),
+    faultOrder: knowledge.faults.map((f) => f.id),
     stops,
     method: now.method,
     missedAtMost: now.missedAtMost,

@@ -19,7 +19,8 @@ function scorePart(part: string, finding: Finding): number {
 }
 
 /**
- * Findings of which every typed part starts a word, best first; ties keep the pack's order.
+ * Findings of which every typed part starts a word, best first; ties keep the pack's order,
+ * with reports of pain after the signs that are seen and heard.
  * An empty query finds nothing.
  */
 export function searchFindings(
@@ -36,7 +37,11 @@ export function searchFindings(
       return { finding, total }
     })
     .filter((hit) => hit.total > 0)
-    .sort((a, b) => b.total - a.total)
+    .sort(
+      (a, b) =>
+        b.total - a.total ||
+        Number(a.finding.stop !== undefined) - Number(b.finding.stop !== undefined),
+    )
     .slice(0, most)
     .map((hit) => hit.finding)
 }

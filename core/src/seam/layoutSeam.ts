@@ -17,6 +17,8 @@ export interface VeinPiece {
   readonly state: VeinState
   readonly points: readonly (readonly [number, number])[]
   readonly width: number
+  /** Hairlines that leave the crack sideways, fewer as it heals. */
+  readonly hairlines: readonly (readonly [number, number, number, number])[]
 }
 
 export interface Vein {
@@ -46,10 +48,10 @@ export interface SeamSize {
 }
 
 /** Points drawn between two lessons; enough for a crack to look like one. */
-const POINTS_PER_STEP = 6
+const POINTS_PER_STEP = 10
 
 /** How far a crack strays from its line at full strength, as a share of the lane. */
-const STRAY_SHARE = 0.17
+const STRAY_SHARE = 0.2
 
 /** A fixed wobble in [-1, 1] for a place on a vein: the same record always cracks the same way. */
 function wobble(seed: number, i: number): number {
@@ -65,7 +67,7 @@ function seedOf(id: string): number {
 
 /** Cracks are ragged and as wide as the fault is grave; they thin as belief in the mend grows. */
 function widthOf(severity: number, point: CasePoint): number {
-  if (point.state === 'mended') return 2.6
+  if (point.state === 'mended') return 4
   return 1.1 + severity * 0.75 * (1 - 0.75 * point.belief)
 }
 
@@ -95,16 +97,35 @@ function pointsBetween(a: number, b: number, lane: Lane, point: CasePoint, laneH
   })
 }
 
+/** Side cracks of a piece; none once it is mended. */
+function hairlinesOf(
+  points: VeinPiece['points'],
+  point: CasePoint,
+  lane: Lane,
+  laneHeight: number,
+) {
+  if (point.state === 'mended') return []
+  const every = point.belief < 0.3 ? 3 : point.belief < 0.7 ? 5 : 9
+  const seed = seedOf(lane.state.id) + 1
+  return points.flatMap(([x, y], i) => {
+    if (i === 0 || i % every !== 0) return []
+    const lean = wobble(seed, Math.round(x))
+    return [[x, y, x + 5 + 4 * lean, y + Math.sign(lean) * laneHeight * 0.17] as const]
+  })
+}
+
 function piecesOf(lane: Lane, xOf: ReadonlyMap<string, number>, size: SeamSize, end: number) {
   const { points } = lane.state
   return points.map((point, i): VeinPiece => {
     const x = xOf.get(point.lesson) ?? size.marginLeft
     const next = points[i + 1]
     const to = next ? (xOf.get(next.lesson) ?? end) : end
+    const drawn = pointsBetween(x, to, lane, point, size.laneHeight)
     return {
       state: point.state,
-      points: pointsBetween(x, to, lane, point, size.laneHeight),
+      points: drawn,
       width: widthOf(lane.state.severity, point),
+      hairlines: hairlinesOf(drawn, point, lane, size.laneHeight),
     }
   })
 }

@@ -120,7 +120,8 @@ function caseAt(player: Player, id: CaseId): CaseState {
 
 function lookAgain(player: Player, state: CaseState, number: number): void {
   const there = player.isThere(state.fault, number)
-  const showing = state.status.state === 'mended' ? 0.3 : Math.min(0.8, 0.2 + 0.11 * state.rungsPassed)
+  const showing =
+    state.status.state === 'mended' ? 0.3 : Math.min(0.8, 0.2 + 0.11 * state.rungsPassed)
   const clean = player.tries(5, there ? showing : 0.96)
   player.do({
     kind: 'look-taken',

@@ -1,0 +1,98 @@
+/** Retakes docs/screenshots from the demo studio. */
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { chromium } from 'playwright-core'
+import type { Page } from 'playwright-core'
+import { ROOT, startServer } from '../support/server'
+
+/** Pictures always show the same days. */
+const PICTURE_DAY = '2026-11-24'
+const FOLDER = process.env.VEIN_MEND_SHOTS ?? join(ROOT, 'docs', 'screenshots')
+
+interface Shot {
+  readonly name: string
+  readonly path: string
+  readonly dark?: boolean
+  readonly width?: number
+  readonly height?: number
+  readonly before?: (page: Page) => Promise<void>
+}
+
+async function noteSigns(page: Page): Promise<void> {
+  const begin = page.getByRole('button', { name: 'Begin the lesson' })
+  if (await begin.isVisible()) await begin.click()
+  else await page.getByRole('link', { name: 'Go on with the lesson' }).click()
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.waitFor()
+  if (await page.getByRole('button', { name: /Take back/ }).count()) return
+  for (const [letters, key] of [
+    ['mut', '2'],
+    ['far', '1'],
+    ['shoul', '0'],
+  ] as const) {
+    await line.fill(letters)
+    await line.press(key)
+  }
+}
+
+const SHOTS: readonly Shot[] = [
+  { name: 'today', path: '/' },
+  { name: 'student', path: '/students/student-marrow' },
+  { name: 'student-dark', path: '/students/student-quillan', dark: true },
+  { name: 'fault', path: '/students/student-quillan/faults/quillan-case-2' },
+  { name: 'sheet', path: '/students/student-quillan/sheet' },
+  { name: 'new-student', path: '/students/new' },
+  { name: 'knowledge', path: '/packs/horn' },
+  {
+    name: 'lesson',
+    path: '/students/student-marrow',
+    before: async (page) => {
+      await noteSigns(page)
+      await page.getByText('why?').first().click()
+    },
+  },
+  {
+    name: 'lesson-settle',
+    path: '/students/student-marrow',
+    before: async (page) => {
+      await noteSigns(page)
+      await page
+        .getByRole('button', { name: /^Settle on/ })
+        .first()
+        .click()
+      await page.getByRole('dialog').waitFor()
+    },
+  },
+  {
+    name: 'lesson-tablet-dark',
+    path: '/students/student-marrow',
+    dark: true,
+    width: 1024,
+    height: 768,
+    before: noteSigns,
+  },
+]
+
+async function take(shot: Shot, url: string): Promise<void> {
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+  const page = await browser.newPage({
+    viewport: { width: shot.width ?? 1280, height: shot.height ?? 800 },
+    colorScheme: shot.dark ? 'dark' : 'light',
+    reducedMotion: 'reduce',
+  })
+  await page.goto(url + shot.path)
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  await shot.before?.(page)
+  await page.waitForLoadState('networkidle')
+  await page.evaluate(() => document.fonts.ready)
+  await page.screenshot({ path: join(FOLDER, `${shot.name}.png`) })
+  await browser.close()
+}
+
+mkdirSync(FOLDER, { recursive: true })
+const server = await startServer({ demo: true, today: PICTURE_DAY })
+const wanted = process.argv.slice(2)
+for (const shot of SHOTS) {
+  if (wanted.length === 0 || wanted.includes(shot.name)) await take(shot, server.url)
+}
+await server.stop()

@@ -1,0 +1,87 @@
+/** The frame round every screen: name, ways about, theme, and whether the server is there. */
+import { CloudOff, Moon, Sun } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { NavLink, Outlet, ScrollRestoration } from 'react-router'
+import { Toaster } from 'sonner'
+import { useOutboxState } from '../data/useActs'
+import { SeamMark } from '../ui/SeamMark'
+
+const THEME_KEY = 'vein-mend-theme'
+
+function useTheme() {
+  const [theme, setTheme] = useState<'light' | 'dark'>(() => {
+    const kept = localStorage.getItem(THEME_KEY)
+    if (kept === 'light' || kept === 'dark') return kept
+    return window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
+  })
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme
+  }, [theme])
+  const flip = () => {
+    const next = theme === 'dark' ? 'light' : 'dark'
+    localStorage.setItem(THEME_KEY, next)
+    setTheme(next)
+  }
+  return { theme, flip }
+}
+
+function linkClass({ isActive }: { isActive: boolean }) {
+  return `px-2 py-2.5 ${isActive ? 'font-semibold underline decoration-2 underline-offset-8' : 'hover:underline'}`
+}
+
+function Waiting() {
+  const { waiting, offline } = useOutboxState()
+  if (!offline) return null
+  return (
+    <p
+      role="status"
+      className="bg-ink text-slip flex items-center justify-center gap-2 px-4 py-1.5"
+    >
+      <CloudOff aria-hidden size={16} />
+      The server does not answer. {waiting} {waiting === 1 ? 'note is' : 'notes are'} kept here and
+      sent as soon as it does.
+    </p>
+  )
+}
+
+export function Frame() {
+  const { theme, flip } = useTheme()
+  return (
+    <>
+      <a
+        href="#content"
+        className="bg-ink text-slip sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3"
+      >
+        To the content
+      </a>
+      <header className="no-print border-line flex items-center gap-5 border-b px-5">
+        <NavLink to="/" className="flex items-center gap-2.5 py-2 font-serif text-lg font-semibold">
+          <SeamMark />
+          Vein Mend
+        </NavLink>
+        <nav aria-label="Main" className="flex gap-3">
+          <NavLink to="/" end className={linkClass}>
+            Today
+          </NavLink>
+          <NavLink to="/packs" className={linkClass}>
+            Knowledge
+          </NavLink>
+        </nav>
+        <button
+          type="button"
+          onClick={flip}
+          className="ml-auto grid size-11 place-items-center"
+          aria-label={theme === 'dark' ? 'Light colours' : 'Dark colours'}
+        >
+          {theme === 'dark' ? <Sun aria-hidden size={18} /> : <Moon aria-hidden size={18} />}
+        </button>
+      </header>
+      <Waiting />
+      <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-16 outline-none">
+        <Outlet />
+      </main>
+      <Toaster theme={theme} position="bottom-left" toastOptions={{ duration: 7000 }} />
+      <ScrollRestoration />
+    </>
+  )
+}

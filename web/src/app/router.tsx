@@ -1,0 +1,85 @@
+/** The addresses of the screens; each screen loads when it is asked for. */
+import { createBrowserRouter } from 'react-router'
+import { Crash } from './Crash'
+import { Frame } from './Frame'
+
+/** Takes the screen out of its module when the address is opened. */
+function screen<M>(load: () => Promise<M>, pick: (module: M) => React.ComponentType) {
+  return async () => ({ Component: pick(await load()) })
+}
+
+export function makeRouter() {
+  return createBrowserRouter([
+    {
+      path: '/',
+      Component: Frame,
+      ErrorBoundary: Crash,
+      HydrateFallback: () => null,
+      children: [
+        {
+          index: true,
+          lazy: screen(
+            () => import('../features/today/Today'),
+            (m) => m.Today,
+          ),
+        },
+        {
+          path: 'students/new',
+          lazy: screen(
+            () => import('../features/newStudent/NewStudent'),
+            (m) => m.NewStudent,
+          ),
+        },
+        {
+          path: 'students/:studentId',
+          lazy: screen(
+            () => import('../features/student/Student'),
+            (m) => m.Student,
+          ),
+        },
+        {
+          path: 'students/:studentId/lessons/:lessonId',
+          lazy: screen(
+            () => import('../features/lesson/Lesson'),
+            (m) => m.Lesson,
+          ),
+        },
+        {
+          path: 'students/:studentId/faults/:caseId',
+          lazy: screen(
+            () => import('../features/fault/FaultStory'),
+            (m) => m.FaultStory,
+          ),
+        },
+        {
+          path: 'students/:studentId/sheet',
+          lazy: screen(
+            () => import('../features/sheet/Sheet'),
+            (m) => m.Sheet,
+          ),
+        },
+        {
+          path: 'packs',
+          lazy: screen(
+            () => import('../features/packs/Packs'),
+            (m) => m.Packs,
+          ),
+        },
+        {
+          path: 'packs/:packId',
+          lazy: screen(
+            () => import('../features/packs/Pack'),
+            (m) => m.Pack,
+          ),
+        },
+        {
+          path: '*',
+          lazy: screen(
+            () => import('./Nowhere'),
+            (m) => m.Nowhere,
+          ),
+        },
+      ],
+    },
+  ])
+}

@@ -1,0 +1,67 @@
+/** A student's record with everything not yet sent already in it. */
+import { useQuery } from '@tanstack/react-query'
+import type { StudentResponse } from '@vein-mend/contract'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
+import { applyAct, completeAct, refuseAct } from '@vein-mend/core/record'
+import type { Act, StudentRecord } from '@vein-mend/core/record'
+import { useMemo } from 'react'
+import { api } from './api'
+import type { Parcel } from './outbox'
+import { useOutboxState } from './useActs'
+
+/** Applies waiting acts to the record as the server will; what it would refuse is left out. */
+function withWaiting(
+  { record, today }: StudentResponse,
+  parcels: readonly Parcel[],
+  knowledge: Knowledge,
+): StudentRecord {
+  let now = record
+  for (const request of parcels.flatMap((p) => p.requests)) {
+    // Undoing plays the whole record again; that waits for the server.
+    if (request.kind === 'undone') continue
+    const whole = completeAct(request, now, knowledge)
+    if (!whole.ok || refuseAct(now, whole.value, today as IsoDate)) continue
+    const at = `${today}T00:00:00.000Z` as IsoInstant
+    const act: Act = { ...whole.value, id: request.id, at, by: 'teacher' }
+    now = applyAct(now, act)
+  }
+  return now
+}
+
+export function useStudents() {
+  return useQuery({ queryKey: ['students'], queryFn: api.students })
+}
+
+export function usePacks() {
+  return useQuery({ queryKey: ['packs'], queryFn: api.packs, staleTime: Infinity })
+}
+
+export function usePack(id: string | undefined) {
+  return useQuery({
+    queryKey: ['pack', id],
+    queryFn: async () => (await api.pack(id ?? '')).knowledge,
+    enabled: id !== undefined,
+    staleTime: Infinity,
+  })
+}
+
+export function useStudent(id: string) {
+  const { parcels } = useOutboxState()
+  const student = useQuery({ queryKey: ['student', id], queryFn: () => api.student(id) })
+  const pack = usePack(student.data?.record.card.instrument)
+  const data = useMemo(() => {
+    if (!student.data || !pack.data) return null
+    const waiting = parcels.filter((p) => p.student === id)
+    return {
+      id: student.data.id,
+      today: student.data.today as IsoDate,
+      record: withWaiting(student.data, waiting, pack.data),
+      recent: student.data.recent,
+      knowledge: pack.data,
+    }
+  }, [student.data, pack.data, parcels, id])
+  return { data, error: student.error ?? pack.error }
+}
+
+export type StudentView = NonNullable<ReturnType<typeof useStudent>['data']>

@@ -1,0 +1,85 @@
+/** How sure we are that a fault is mended, lesson by lesson. Loaded only where it is shown. */
+import type { CasePoint } from '@vein-mend/core/record'
+import { LineChart } from 'echarts/charts'
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
+import { init, use as addParts } from 'echarts/core'
+import { SVGRenderer } from 'echarts/renderers'
+import { useEffect, useRef } from 'react'
+import { shortDay } from '../../wording/dates'
+import { percent } from '../../wording/words'
+
+addParts([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+
+const HEIGHT_PX = 230
+
+function optionFor(points: readonly CasePoint[], colour: (name: string) => string) {
+  const text = { color: colour('--kiln'), fontFamily: 'Hanken Grotesk Variable', fontSize: 12 }
+  return {
+    textStyle: text,
+    animation: false,
+    grid: { left: 46, right: 14, top: 14, bottom: 28 },
+    tooltip: { trigger: 'axis' as const, valueFormatter: (v: unknown) => percent(Number(v)) },
+    xAxis: {
+      type: 'category' as const,
+      data: points.map((p) => shortDay(p.date).slice(4)),
+      axisLabel: text,
+      axisLine: { lineStyle: { color: colour('--line') } },
+    },
+    yAxis: {
+      type: 'value' as const,
+      min: 0,
+      max: 1,
+      axisLabel: { ...text, formatter: (v: number) => `${Math.round(v * 100)} %` },
+      splitLine: { lineStyle: { color: colour('--line') } },
+    },
+    series: [
+      {
+        type: 'line' as const,
+        name: 'sure it is mended',
+        data: points.map((p) => p.belief),
+        symbolSize: 7,
+        lineStyle: { color: colour('--ink'), width: 2 },
+        itemStyle: { color: colour('--ink') },
+        markLine: {
+          symbol: 'none',
+          data: [{ yAxis: 0.95 }],
+          label: { show: false },
+          lineStyle: { color: colour('--gold'), width: 2 },
+        },
+      },
+    ],
+  }
+}
+
+export function BeliefChart({ points }: { points: readonly CasePoint[] }) {
+  const ref = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    const node = ref.current
+    if (!node) return
+    const chart = init(node, null, { renderer: 'svg', height: HEIGHT_PX })
+    const draw = () => {
+      const style = getComputedStyle(document.documentElement)
+      chart.setOption(optionFor(points, (name) => style.getPropertyValue(name).trim()))
+    }
+    draw()
+    const theme = new MutationObserver(draw)
+    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
+    const size = new ResizeObserver(() => {
+      chart.resize()
+    })
+    size.observe(node)
+    return () => {
+      theme.disconnect()
+      size.disconnect()
+      chart.dispose()
+    }
+  }, [points])
+  return (
+    <div
+      ref={ref}
+      role="img"
+      aria-label={`Sure it is mended, by lesson: ${points.map((p) => percent(p.belief)).join(', ')}`}
+      style={{ height: HEIGHT_PX }}
+    />
+  )
+}

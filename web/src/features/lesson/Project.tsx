@@ -1,0 +1,194 @@
+/** One fault being mended, in the order of a lesson: cue, look, rung, decision. */
+import type { Recall } from '@vein-mend/core/mending'
+import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
+import type { Tries } from '@vein-mend/core/remedy'
+import { ruleFor } from '@vein-mend/core/record'
+import type { CaseState, LessonState } from '@vein-mend/core/record'
+import { Link } from 'react-router'
+import { useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { StateWord } from '../../ui/StateWord'
+import { StrandMark } from '../../ui/StrandMark'
+import { Tally } from '../../ui/Tally'
+import { shortDay } from '../../wording/dates'
+import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
+import { CallMended } from './CallMended'
+import { CueLine } from './CueLine'
+import { Look } from './Look'
+
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+  readonly state: CaseState
+}
+
+const RECALLS: readonly (readonly [Recall, string])[] = [
+  ['alone', 'Alone'],
+  ['hint', 'With a hint'],
+  ['not', 'Not'],
+]
+
+function RecallStep({ view, lesson, state }: Props) {
+  const act = useActs(view.id)
+  if (!state.cue || state.cue.since === lesson.id) return null
+  const told = state.recalls.findLast((r) => r.lesson === lesson.id)
+  if (told) {
+    const words = RECALLS.find(([key]) => key === told.recall)?.[1].toLowerCase()
+    return (
+      <p>
+        <span className="text-kiln">Cue recalled:</span> {words} (“{state.cue.words}”)
+      </p>
+    )
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span>Ask: what was the cue, and why?</span>
+      {RECALLS.map(([recall, words]) => (
+        <Button
+          key={recall}
+          small
+          onClick={() =>
+            act(
+              [{ kind: 'cue-recalled', lesson: lesson.id, case: state.id, recall }],
+              `Cue recalled: ${words.toLowerCase()}`,
+            )
+          }
+        >
+          {words}
+        </Button>
+      ))}
+    </div>
+  )
+}
+
+function sum(tries: readonly Tries[]): Tries {
+  return {
+    clean: tries.reduce((n, t) => n + t.clean, 0),
+    tries: tries.reduce((n, t) => n + t.tries, 0),
+  }
+}
+
+function RungStep({ view, lesson, state }: Props) {
+  const act = useActs(view.id)
+  const { ladder } = state
+  const rung = ladder?.rungs[ladder.at]
+  if (!ladder || !rung) return null
+  const today = sum(ladder.tries.filter((t) => t.lesson === lesson.id))
+  const advice = adviseRung(rung.pass, today)
+  const decide = (decision: 'up' | 'stay' | 'back', words: string) =>
+    act(
+      [{ kind: 'rung-decided', lesson: lesson.id, case: state.id, decision }],
+      `${state.name}: ${words}`,
+    )
+  return (
+    <div>
+      <p>
+        <span className="text-kiln">
+          Rung {ladder.at + 1} of {ladder.rungs.length}:
+        </span>{' '}
+        <span className="font-medium">{rung.name}.</span> {rung.instruction}{' '}
+        <span className="text-kiln">Passed with {sayPass(rung.pass)}.</span>
+      </p>
+      <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <Tally
+          asked={triesAsked(rung.pass)}
+          keep="Keep"
+          onKeep={(clean, tries) =>
+            act(
+              [
+                {
+                  kind: 'rung-tried',
+                  lesson: lesson.id,
+                  case: state.id,
+                  rung: rung.id,
+                  clean,
+                  tries,
+                },
+              ],
+              `${rung.name}: ${clean} clean of ${tries}`,
+            )
+          }
+        />
+      </div>
+      {today.tries > 0 && (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          <span>
+            {today.clean} of {today.tries} today{' '}
+            <span className="text-kiln" title="95 % Wilson interval">
+              (between {percent(advice.share.low)} and {percent(advice.share.high)})
+            </span>
+            . {ADVICE_WORDS[advice.reason]}
+          </span>
+          <Button
+            small
+            look={advice.advice === 'up' ? 'main' : 'plain'}
+            disabled={ladder.at === ladder.rungs.length - 1}
+            onClick={() => decide('up', 'one rung up')}
+          >
+            Up
+          </Button>
+          <Button
+            small
+            look={advice.advice === 'stay' ? 'main' : 'plain'}
+            onClick={() => decide('stay', 'stays')}
+          >
+            Stay
+          </Button>
+          <Button
+            small
+            look={advice.advice === 'back' ? 'main' : 'plain'}
+            disabled={ladder.at === 0}
+            onClick={() => decide('back', 'one rung back')}
+          >
+            Back
+          </Button>
+        </div>
+      )}
+    </div>
+  )
+}
+
+export function Project({ view, lesson, state }: Props) {
+  const rule = ruleFor(view.record, state)
+  const looks = state.looks.filter((l) => l.lesson === lesson.id)
+  return (
+    <article className="border-line space-y-2.5 border-b py-3" aria-label={state.name}>
+      <div className="flex flex-wrap items-center gap-2.5">
+        <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
+        <h3 className="text-lg">
+          <Link
+            to={`/students/${view.id}/faults/${state.id}`}
+            className="underline-offset-4 hover:underline"
+          >
+            {state.name}
+          </Link>
+        </h3>
+        <StateWord state={state.status.state} />
+        <span className="text-kiln ml-auto text-sm tabular-nums">
+          {percent(rule.belief)} sure it is mended
+        </span>
+      </div>
+      {lesson.open && state.status.state !== 'open' && (
+        <>
+          {state.status.state === 'healing' && (
+            <RecallStep view={view} lesson={lesson} state={state} />
+          )}
+          <Look view={view} lesson={lesson} state={state} done={looks} />
+          {state.status.state === 'healing' && (
+            <>
+              <RungStep view={view} lesson={lesson} state={state} />
+              <CueLine view={view} lesson={lesson} state={state} />
+              <CallMended view={view} lesson={lesson} state={state} rule={rule} />
+            </>
+          )}
+        </>
+      )}
+      {state.status.state === 'mended' && state.status.nextRecheck !== null && (
+        <p className="text-kiln">
+          Mended on {shortDay(state.status.on)}. Look again on {shortDay(state.status.nextRecheck)}.
+        </p>
+      )}
+    </article>
+  )
+}

@@ -1,0 +1,39 @@
+/** What is being mended: recall the cue, look before prompting, try the rung, decide. */
+import { activeProjects, brief } from '@vein-mend/core/record'
+import type { CaseState, LessonState } from '@vein-mend/core/record'
+import type { StudentView } from '../../data/useStudent'
+import { Section } from '../../ui/Page'
+import { Project } from './Project'
+import { Waiting } from './Waiting'
+
+/** Faults to look at in this lesson: projects, rechecks due, and what was looked at already today. */
+function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseState[] {
+  const due = brief(view.record, lesson.date)
+    .items.filter((i) => i.kind === 'recheck-due')
+    .map((i) => i.state.id)
+  const active = activeProjects(view.record).map((c) => c.id)
+  return view.record.cases.filter(
+    (c) =>
+      active.includes(c.id) || due.includes(c.id) || c.looks.some((l) => l.lesson === lesson.id),
+  )
+}
+
+export function Projects({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  const cases = casesForLesson(view, lesson)
+  const waiting = view.record.cases.filter(
+    (c) => c.status.state === 'open' || c.status.state === 'relapsed',
+  )
+  if (cases.length === 0 && waiting.length === 0) return null
+  return (
+    <Section title="Being mended" aside="look before you prompt">
+      {cases.map((c) => (
+        <Project key={c.id} view={view} lesson={lesson} state={c} />
+      ))}
+      {waiting
+        .filter((c) => !cases.includes(c) || c.status.state === 'relapsed')
+        .map((c) => (
+          <Waiting key={c.id} view={view} lesson={lesson} state={c} />
+        ))}
+    </Section>
+  )
+}

@@ -1,0 +1,101 @@
+/** The remedies of a fault as the ladders this student would climb. */
+import type { Fault } from '@vein-mend/core/packs'
+import { activeProjects, painfulParts, PROJECTS_MOST } from '@vein-mend/core/record'
+import { buildLadder } from '@vein-mend/core/remedy'
+import type { LadderPlan } from '@vein-mend/core/remedy'
+import type { StudentView } from '../../data/useStudent'
+import { CONDITION_WORDS, FLAG_WORDS, sayPass } from '../../wording/words'
+
+interface Props {
+  readonly view: StudentView
+  readonly fault: Fault
+  readonly value: string | null
+  readonly onChange: (remedy: string | null) => void
+}
+
+function whyNot(plan: Extract<LadderPlan, { ok: false }>): string {
+  switch (plan.reason) {
+    case 'pain':
+      return 'Not offered: it loads a part in which pain was reported.'
+    case 'flag':
+      return `Not for this student (${FLAG_WORDS[plan.flag].toLowerCase()}): ${plan.why}.`
+    case 'nothing-left':
+      return 'Nothing is left of it for this student.'
+  }
+}
+
+function Ladder({ plan }: { plan: LadderPlan }) {
+  if (!plan.ok) return <p className="bg-dangerwash mt-2 rounded p-2">{whyNot(plan)}</p>
+  return (
+    <>
+      <ol className="mt-2 list-decimal space-y-0.5 pl-6 text-sm">
+        {plan.rungs.map((r) => (
+          <li key={r.id}>
+            <span className="font-medium">{r.name}</span>{' '}
+            <span className="text-kiln">
+              {CONDITION_WORDS[r.condition]}, {r.dose.times}×, {sayPass(r.pass)}
+            </span>
+          </li>
+        ))}
+      </ol>
+      {plan.leftOut.map((l) => (
+        <p key={l.name} className="text-kiln mt-1 text-sm">
+          Left out for this student: {l.name} ({FLAG_WORDS[l.flag].toLowerCase()}: {l.why})
+        </p>
+      ))}
+    </>
+  )
+}
+
+function plansFor(view: StudentView, fault: Fault) {
+  return fault.remedies.flatMap((id) => {
+    const remedy = view.knowledge.remedies.find((r) => r.id === id)
+    if (!remedy) return []
+    return [{ remedy, plan: buildLadder(remedy, view.record.card, painfulParts(view.record)) }]
+  })
+}
+
+/** The remedy offered first: null when there is none for this student, or two projects run already. */
+export function firstRemedy(view: StudentView, fault: Fault): string | null {
+  if (activeProjects(view.record).length >= PROJECTS_MOST) return null
+  return plansFor(view, fault).find((p) => p.plan.ok)?.remedy.id ?? null
+}
+
+export function RemedyChoice({ view, fault, value, onChange }: Props) {
+  const full = activeProjects(view.record).length >= PROJECTS_MOST
+  const plans = plansFor(view, fault)
+  return (
+    <fieldset>
+      <legend className="mb-1 font-medium">Remedy</legend>
+      {full && (
+        <p className="bg-glaze border-line mb-2 rounded border p-2">
+          Two projects are running already:{' '}
+          {activeProjects(view.record)
+            .map((c) => c.name)
+            .join(' · ')}
+          . The fault can be settled now and mended when one of them is done.
+        </p>
+      )}
+      {plans.map(({ remedy, plan }) => (
+        <div key={remedy.id} className="border-line border-t py-2">
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="radio"
+              name="remedy"
+              value={remedy.id}
+              disabled={!plan.ok || full}
+              checked={value === remedy.id}
+              onChange={() => onChange(remedy.id)}
+              className="size-5 accent-(--ink)"
+            />
+            <span>
+              <span className="font-serif text-lg font-semibold">{remedy.name}</span>
+              <span className="text-kiln block">{remedy.aim}</span>
+            </span>
+          </label>
+          <Ladder plan={plan} />
+        </div>
+      ))}
+    </fieldset>
+  )
+}

@@ -1,0 +1,203 @@
+/** The rival faults, likeliest first, each with what speaks for and against it. */
+import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
+import type { LessonState } from '@vein-mend/core/record'
+import { useState } from 'react'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Section } from '../../ui/Page'
+import { StrandMark } from '../../ui/StrandMark'
+import { percent, signed, STRAND_WORDS } from '../../wording/words'
+import { Settle } from './Settle'
+
+const SHOWN_AT_FIRST = 5
+/** A bar of full length, decibans. */
+const BAR_DB = 20
+
+function DecibanBar({ decibans }: { decibans: number }) {
+  const share = Math.min(1, Math.abs(decibans) / BAR_DB) * 50
+  return (
+    <svg
+      viewBox="0 0 100 8"
+      width="120"
+      height="10"
+      preserveAspectRatio="none"
+      aria-hidden
+      className="shrink-0"
+    >
+      <path d="M50 0 V8" stroke="var(--kiln)" strokeWidth="1" />
+      <rect
+        x={decibans >= 0 ? 50 : 50 - share}
+        y="1.5"
+        width={share}
+        height="5"
+        fill={decibans >= 0 ? 'var(--ink)' : 'none'}
+        stroke="var(--ink)"
+      />
+    </svg>
+  )
+}
+
+function Reasons({ rival }: { rival: Rival }) {
+  const told = rival.reasons.filter((r) => Math.abs(r.decibans) >= 0.05)
+  return (
+    <div className="mt-2 text-sm">
+      <p>{rival.fault.why}</p>
+      <table className="mt-2">
+        <caption className="sr-only">
+          What speaks for and against {rival.fault.name}, in decibans
+        </caption>
+        <tbody>
+          <tr>
+            <th scope="row" className="pr-3 text-left font-normal">
+              Before any sign ({percent(rival.prior)})
+            </th>
+            <td />
+            <td className="pl-2 text-right tabular-nums">{signed(rival.priorDecibans)}</td>
+          </tr>
+          {told.map((r) => (
+            <tr key={r.finding.id}>
+              <th scope="row" className="pr-3 text-left font-normal">
+                {r.finding.text}
+              </th>
+              <td>
+                <DecibanBar decibans={r.decibans} />
+              </td>
+              <td className="pl-2 text-right tabular-nums">{signed(r.decibans)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-kiln mt-1">
+        10 dB is ten to one. The lines add up to {percent(rival.probability)}.
+      </p>
+      {rival.unseen.length > 0 && (
+        <p className="mt-1">
+          <span className="text-kiln">Not looked at yet:</span>{' '}
+          {rival.unseen
+            .slice(0, 4)
+            .map((u) => u.finding.text.toLowerCase())
+            .join('; ')}
+        </p>
+      )}
+    </div>
+  )
+}
+
+interface RowProps {
+  readonly rival: Rival
+  readonly first: boolean
+  readonly settled: boolean
+  readonly closed: boolean
+  readonly onSettle: () => void
+}
+
+function RivalRow({ rival, first, settled, closed, onSettle }: RowProps) {
+  const [open, setOpen] = useState(false)
+  return (
+    <li className="border-line border-b py-2">
+      <div className="flex items-center gap-3">
+        <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
+        <button
+          type="button"
+          className={`min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`}
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {rival.fault.name}
+          <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
+            {open ? 'less' : 'why?'}
+          </span>
+        </button>
+        <span className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}>
+          {percent(rival.probability)}
+        </span>
+        {settled ? (
+          <span className="text-kiln w-20 text-right text-sm">on record</span>
+        ) : (
+          !closed && (
+            <Button
+              small
+              look={first ? 'main' : 'plain'}
+              className="w-20"
+              onClick={onSettle}
+              aria-label={`Settle on ${rival.fault.name}`}
+            >
+              Settle
+            </Button>
+          )
+        )}
+      </div>
+      <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
+        <div
+          className="bg-ink h-1.5 rounded"
+          style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
+        />
+      </div>
+      {open && <Reasons rival={rival} />}
+    </li>
+  )
+}
+
+export function Rivals({
+  view,
+  lesson,
+  diagnosis,
+}: {
+  view: StudentView
+  lesson: LessonState
+  diagnosis: Diagnosis
+}) {
+  const [all, setAll] = useState(false)
+  const [settling, setSettling] = useState<Rival | null>(null)
+  const onRecord = new Set(
+    view.record.cases.filter((c) => c.status.state !== 'mended').map((c) => c.fault),
+  )
+  const candidates = diagnosis.rivals.filter(
+    (r) => !view.record.cases.some((c) => c.fault === r.fault.id),
+  )
+  const shown = all ? diagnosis.rivals : diagnosis.rivals.slice(0, SHOWN_AT_FIRST)
+  const urgent = diagnosis.mendFirst.find((u) => u.probability > 0.3 && u.downstream > 0.2)
+  const nothing = lesson.signs.length + lesson.checks.length === 0
+  return (
+    <Section
+      title={nothing ? 'Rivals before any sign' : 'Rivals'}
+      aside={
+        diagnosis.method === 'exact'
+          ? 'exact'
+          : `up to three faults at once; at most ${percent(diagnosis.missedAtMost)} left out`
+      }
+    >
+      <ol aria-label="Rival faults">
+        {shown.map((r) => (
+          <RivalRow
+            key={r.fault.id}
+            rival={r}
+            first={!nothing && r === diagnosis.rivals[0]}
+            settled={onRecord.has(r.fault.id)}
+            closed={!lesson.open}
+            onSettle={() => setSettling(r)}
+          />
+        ))}
+      </ol>
+      <Button small look="bare" onClick={() => setAll(!all)}>
+        {all ? 'Show the likeliest' : `Show all ${diagnosis.rivals.length}`}
+      </Button>
+      {!nothing && urgent && (
+        <p className="mt-1 text-sm">
+          <span className="font-medium">Mend first:</span> {urgent.fault.name}. It drives{' '}
+          {urgent.drives.map((d) => d.fault.name.toLowerCase()).join('; ')}.
+        </p>
+      )}
+      {settling && (
+        <Settle
+          view={view}
+          lesson={lesson}
+          rival={settling}
+          first={candidates[0]?.fault.id === settling.fault.id}
+          firstName={candidates[0]?.fault.name ?? ''}
+          onDone={() => setSettling(null)}
+        />
+      )}
+    </Section>
+  )
+}

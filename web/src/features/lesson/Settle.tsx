@@ -1,0 +1,120 @@
+/** Settling on a fault: reason if it is not the first, then remedy and cue, all in one place. */
+import type { Rival } from '@vein-mend/core/diagnosis'
+import type { ActRequest, CaseId, LessonState } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { freshId, useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Field } from '../../ui/Field'
+import { Sheetlet } from '../../ui/Sheetlet'
+import { percent } from '../../wording/words'
+import { firstRemedy, RemedyChoice } from './RemedyChoice'
+
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+  readonly rival: Rival
+  /** The fault is ranked first, so no reason is asked. */
+  readonly first: boolean
+  readonly firstName: string
+  readonly onDone: () => void
+}
+
+const REASON_LEAST = 3
+
+export function Settle({ view, lesson, rival, first, firstName, onDone }: Props) {
+  const act = useActs(view.id)
+  const { fault } = rival
+  const [reason, setReason] = useState('')
+  const [remedy, setRemedy] = useState(() => firstRemedy(view, fault))
+  const [cue, setCue] = useState('')
+  const [asked, setAsked] = useState(false)
+  const missing = !first && reason.trim().length < REASON_LEAST
+  const settle = (withRemedy: boolean) => {
+    setAsked(true)
+    if (missing) return
+    const id = freshId() as CaseId
+    const acts: ActRequest[] = [
+      {
+        kind: 'fault-settled',
+        lesson: lesson.id,
+        case: id,
+        fault: fault.id,
+        ...(first ? {} : { overruled: reason.trim() }),
+      },
+    ]
+    if (withRemedy && remedy !== null) {
+      acts.push({ kind: 'remedy-started', lesson: lesson.id, case: id, remedy })
+      if (cue.trim() !== '')
+        acts.push({ kind: 'cue-agreed', lesson: lesson.id, case: id, words: cue.trim() })
+    }
+    act(acts, `Settled: ${fault.name}`)
+    onDone()
+  }
+  return (
+    <Sheetlet
+      open
+      onOpenChange={(open) => {
+        if (!open) onDone()
+      }}
+      title={fault.name}
+      about={`${percent(rival.probability)} on what was noted. ${fault.why}`}
+    >
+      <form
+        className="space-y-5"
+        onSubmit={(event) => {
+          event.preventDefault()
+          settle(true)
+        }}
+      >
+        {!first && (
+          <Field
+            label="Why not the one ranked first?"
+            help={`“${firstName}” is ranked first. A few words are kept with the record.`}
+            trouble={asked && missing ? 'Please say in a few words why.' : undefined}
+          >
+            {(p) => (
+              <input {...p} value={reason} onChange={(e) => setReason(e.target.value)} autoFocus />
+            )}
+          </Field>
+        )}
+        {fault.cautions.length > 0 && (
+          <p className="bg-dangerwash rounded p-3">{fault.cautions.join(' ')}</p>
+        )}
+        <RemedyChoice view={view} fault={fault} value={remedy} onChange={setRemedy} />
+        <Field label="Cue, in the student's words" help={cueHelp(fault.cues.map((c) => c.words))}>
+          {(p) => (
+            <input
+              {...p}
+              value={cue}
+              onChange={(e) => setCue(e.target.value)}
+              autoFocus={first}
+              autoComplete="off"
+            />
+          )}
+        </Field>
+        <div className="flex flex-wrap gap-2">
+          {fault.cues.map((c) => (
+            <Button key={c.words} small onClick={() => setCue(c.words)} title={c.image}>
+              {c.words}
+            </Button>
+          ))}
+        </div>
+        <div className="flex flex-wrap gap-3">
+          <Button look="main" type="submit" disabled={remedy === null}>
+            Settle and start the ladder
+          </Button>
+          <Button look="bare" onClick={() => settle(false)}>
+            Only settle
+          </Button>
+        </div>
+      </form>
+    </Sheetlet>
+  )
+}
+
+function cueHelp(cues: readonly string[]): string {
+  return cues.length > 0
+    ? 'Ask the student. If nothing comes, one of these has worked for others.'
+    : 'Ask the student for a word or a picture.'
+}

@@ -1,0 +1,65 @@
+/** The knowledge at hand, by family. */
+import type { PackListed } from '@vein-mend/contract'
+import { Link } from 'react-router'
+import { usePacks } from '../../data/useStudent'
+import { Failed, Loading, Section } from '../../ui/Page'
+
+/** The pack's own version, without what it rests on. */
+export function ownVersion(version: string): string {
+  return version.split('+')[0] ?? version
+}
+
+function Family({ family, packs }: { family: PackListed; packs: readonly PackListed[] }) {
+  return (
+    <Section title={family.name} aside={`version ${ownVersion(family.version)}`}>
+      <table className="w-full">
+        <thead className="text-kiln text-left text-sm">
+          <tr>
+            <th className="font-medium">Instrument</th>
+            <th className="font-medium">Faults</th>
+            <th className="font-medium">Signs and outcomes</th>
+            <th className="font-medium">Checks</th>
+            <th className="font-medium">Remedies</th>
+          </tr>
+        </thead>
+        <tbody>
+          {packs.map((p) => (
+            <tr key={p.id} className="border-line border-b">
+              <th scope="row" className="w-1/3 py-2 text-left">
+                <Link className="font-medium underline underline-offset-4" to={`/packs/${p.id}`}>
+                  {p.name}
+                </Link>
+              </th>
+              <td className="tabular-nums">{p.counts.faults}</td>
+              <td className="tabular-nums">{p.counts.findings}</td>
+              <td className="tabular-nums">{p.counts.checks}</td>
+              <td className="tabular-nums">{p.counts.remedies}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  )
+}
+
+export function Packs() {
+  const { data, error } = usePacks()
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the knowledge" />
+  const families = data.packs.filter((p) => p.kind === 'family')
+  return (
+    <>
+      <h1 className="mt-6 text-3xl">Knowledge</h1>
+      <p className="text-kiln max-w-prose">
+        What the diagnosis and the ladders rest on. Every record keeps the version it was made with.
+      </p>
+      {families.map((family) => (
+        <Family
+          key={family.id}
+          family={family}
+          packs={data.packs.filter((p) => p.kind === 'instrument' && p.family === family.id)}
+        />
+      ))}
+    </>
+  )
+}

@@ -1,0 +1,81 @@
+/** The thirty seconds before the lesson. */
+import { brief } from '@vein-mend/core/record'
+import type { BriefItem } from '@vein-mend/core/record'
+import { Link } from 'react-router'
+import type { StudentView } from '../../data/useStudent'
+import { Section } from '../../ui/Page'
+import { StrandMark } from '../../ui/StrandMark'
+import { plural } from '../../wording/words'
+
+function words(item: BriefItem) {
+  switch (item.kind) {
+    case 'recall-cue':
+      return (
+        <>
+          Ask for the cue and why it was chosen <span className="text-kiln">(“{item.words}”)</span>
+        </>
+      )
+    case 'look-first':
+      return <>Look before you say the cue</>
+    case 'recheck-due':
+      return item.daysLate === 0 ? (
+        <>Mended: look again today, unprompted</>
+      ) : (
+        <>Mended: the second look is {plural(item.daysLate, 'day')} late, unprompted</>
+      )
+    case 'stuck':
+      return (
+        <>
+          {plural(item.lessons, 'lesson')} on one rung: try a smaller rung, another remedy, or look
+          upstream
+        </>
+      )
+  }
+}
+
+type FaultItems = readonly [BriefItem, ...BriefItem[]]
+
+/** What is to be done, one entry for each fault, in the order of the brief. */
+function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
+  const faults = new Map<string, [BriefItem, ...BriefItem[]]>()
+  for (const item of items) {
+    const known = faults.get(item.state.id)
+    if (known) known.push(item)
+    else faults.set(item.state.id, [item])
+  }
+  return [...faults.values()]
+}
+
+export function BriefList({ view }: { view: StudentView }) {
+  const { items, strength } = brief(view.record, view.today)
+  if (items.length === 0) return null
+  return (
+    <Section title="Before the lesson">
+      {strength !== null && (
+        <p className="mb-1">
+          Say first what works: <span className="font-medium">{strength}</span>
+        </p>
+      )}
+      <ol className="divide-line divide-y">
+        {byFault(items).map(([first, ...rest]) => (
+          <li key={first.state.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
+            <StrandMark strand={first.state.strand} />
+            <Link
+              to={`/students/${view.id}/faults/${first.state.id}`}
+              className="w-80 underline underline-offset-4"
+            >
+              {first.state.name}
+            </Link>
+            <span className="flex-1">
+              {[first, ...rest].map((item) => (
+                <span key={item.kind} className="block">
+                  {words(item)}
+                </span>
+              ))}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </Section>
+  )
+}

@@ -1,0 +1,67 @@
+/** One student: the seam, what is due, and the way into the lesson. */
+import { useParams, Link } from 'react-router'
+import { useRefusalToasts } from '../../data/useActs'
+import { useStudent } from '../../data/useStudent'
+import type { StudentView } from '../../data/useStudent'
+import { buttonClass } from '../../ui/Button'
+import { Failed, Loading, Section } from '../../ui/Page'
+import { FLAG_WORDS, plural, STAGE_WORDS } from '../../wording/words'
+import type { StudentId } from '@vein-mend/core/record'
+import { BeginLesson } from './BeginLesson'
+import { BriefList } from './BriefList'
+import { FaultTable } from './FaultTable'
+import { LatestActs } from './LatestActs'
+import { Seam } from './Seam'
+
+function Heading({ view }: { view: StudentView }) {
+  const { card, strengths } = view.record
+  return (
+    <div className="mt-6 flex flex-wrap items-start gap-x-8 gap-y-4">
+      <div className="min-w-0">
+        <h1 className="text-3xl">{card.name}</h1>
+        <p className="text-kiln">
+          {view.knowledge.name}, {STAGE_WORDS[card.stage].toLowerCase()},{' '}
+          {plural(view.record.lessons.length, 'lesson')}, {card.homeMinutes} minutes a day at home
+        </p>
+        {card.goal !== '' && <p className="mt-1 font-serif italic">“{card.goal}”</p>}
+        {strengths.length > 0 && (
+          <p className="mt-1">
+            <span className="text-kiln">Already works:</span>{' '}
+            {[...new Set(strengths.map((s) => s.words))].join(' · ')}
+          </p>
+        )}
+        {card.flags.length > 0 && (
+          <p className="mt-1">
+            <span className="text-kiln">Careful:</span>{' '}
+            {card.flags.map((f) => FLAG_WORDS[f]).join(' · ')}
+          </p>
+        )}
+      </div>
+      <div className="ml-auto flex flex-wrap items-start justify-end gap-2">
+        <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
+          Practice sheet
+        </Link>
+        <BeginLesson view={view} />
+      </div>
+    </div>
+  )
+}
+
+export function Student() {
+  const { studentId = '' } = useParams()
+  const { data, error } = useStudent(studentId)
+  useRefusalToasts(studentId as StudentId)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the student" />
+  return (
+    <>
+      <Heading view={data} />
+      <BriefList view={data} />
+      <Section title="The seam" aside="lessons run across; a crack that is mended turns to gold">
+        <Seam view={data} />
+      </Section>
+      <FaultTable view={data} />
+      <LatestActs view={data} />
+    </>
+  )
+}

@@ -1,0 +1,34 @@
+/** One of a few: a row of large buttons that works by touch, mouse and arrow keys. */
+import { ToggleGroup } from 'radix-ui'
+
+interface Props<T extends string> {
+  readonly label: string
+  readonly value: T | null
+  readonly options: readonly (readonly [T, string])[]
+  readonly onChange: (value: T) => void
+}
+
+export function Choice<T extends string>({ label, value, options, onChange }: Props<T>) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value ?? ''}
+      onValueChange={(next) => {
+        const found = options.find(([key]) => key === next)
+        if (found) onChange(found[0])
+      }}
+      className="flex flex-wrap gap-1.5"
+    >
+      {options.map(([key, words]) => (
+        <ToggleGroup.Item
+          key={key}
+          value={key}
+          className="bg-glaze border-line data-[state=on]:bg-ink data-[state=on]:text-slip data-[state=on]:border-ink min-h-11 rounded-md border px-3"
+        >
+          {words}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  )
+}

@@ -1,0 +1,67 @@
+/** Counts tries while the student plays: one touch or key each, clean or slipped. */
+import { useState } from 'react'
+import { Button } from './Button'
+
+interface Props {
+  readonly asked: number
+  readonly keep: string
+  readonly onKeep: (clean: number, tries: number) => void
+}
+
+export function Tally({ asked, keep, onKeep }: Props) {
+  const [marks, setMarks] = useState<readonly boolean[]>([])
+  const clean = marks.filter(Boolean).length
+  const empty = Math.max(0, asked - marks.length)
+  return (
+    <div
+      className="flex flex-wrap items-center gap-2"
+      onKeyDown={(event) => {
+        if (event.key === 'Backspace') setMarks(marks.slice(0, -1))
+      }}
+    >
+      <Button small onClick={() => setMarks([...marks, true])}>
+        Clean
+      </Button>
+      <Button small onClick={() => setMarks([...marks, false])}>
+        Slipped
+      </Button>
+      <span
+        className="flex items-center gap-1"
+        role="img"
+        aria-label={`${clean} clean of ${marks.length} tries`}
+      >
+        {marks.map((ok, i) => (
+          <svg key={i} viewBox="0 0 12 12" width="13" height="13" aria-hidden>
+            {ok ? (
+              <circle cx="6" cy="6" r="5" fill="var(--ink)" />
+            ) : (
+              <path d="M2 2 L10 10 M10 2 L2 10" stroke="var(--ink)" strokeWidth="2" />
+            )}
+          </svg>
+        ))}
+        {Array.from({ length: empty }, (_, i) => (
+          <svg key={`e${i}`} viewBox="0 0 12 12" width="13" height="13" aria-hidden>
+            <circle cx="6" cy="6" r="4.5" fill="none" stroke="var(--kiln)" />
+          </svg>
+        ))}
+      </span>
+      {marks.length > 0 && (
+        <>
+          <Button
+            small
+            look="main"
+            onClick={() => {
+              onKeep(clean, marks.length)
+              setMarks([])
+            }}
+          >
+            {keep} {clean} of {marks.length}
+          </Button>
+          <Button small look="bare" onClick={() => setMarks(marks.slice(0, -1))}>
+            One less
+          </Button>
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,70 @@
+/** Coded refusals in words a teacher would use. */
+import type { Refusal } from '@vein-mend/core/kit'
+
+type Say = (facts: Readonly<Record<string, string | number>>) => string
+
+const f = (value: string | number | undefined): string => String(value ?? '')
+
+const SENTENCES: Readonly<Record<string, Say>> = {
+  fault_already_settled: (x) =>
+    `“${f(x.name)}” is on record already, perhaps from another tab. Nothing was added twice.`,
+  two_projects_already: (x) =>
+    `Two projects are enough: ${f(x.names)}. Mend one first, or let it rest.`,
+  lesson_in_future: (x) =>
+    `The lesson is dated ${f(x.date)}, ${f(x.days)} days ahead. Check the date.`,
+  lesson_before_last: (x) =>
+    `The last lesson was on ${f(x.last)}; a lesson on ${f(x.date)} would come before it.`,
+  lesson_still_open: (x) => `The lesson of ${f(x.date)} is still open. Close it first.`,
+  lesson_closed: (x) => `The lesson of ${f(x.date)} is closed.`,
+  more_clean_than_tries: (x) => `${f(x.clean)} clean of ${f(x.tries)} tries cannot be.`,
+  tries_missing: () => 'Count at least one try.',
+  pain_reported: (x) =>
+    `Pain was reported (${f(x.part)}). No ladder that loads it is offered until it has been looked at and is reported gone.`,
+  remedy_not_for_student: (x) => `Not for this student: ${f(x.why)}`,
+  no_rungs: () => 'Nothing is left of this remedy for this student. Choose another.',
+  mended_rule_open: (x) =>
+    `The rule for “${f(x.name)}” does not hold yet. Give a reason to call it mended all the same.`,
+  mended_already: (x) => `“${f(x.name)}” is called mended already.`,
+  reason_missing: (x) =>
+    `“${f(x.first)}” is ranked first. Say in a few words why you choose otherwise.`,
+  later_act_stands_on_it: () =>
+    'This cannot be undone while later notes stand on it. Undo those first.',
+  undone_already: () => 'This was undone already.',
+  cannot_undo_student: () => 'Adding the student cannot be undone here.',
+  not_on_this_rung: () => 'The ladder has moved on since. Look at the rung it shows now.',
+  top_of_ladder: () => 'This is the last rung already.',
+  foot_of_ladder: () => 'This is the first rung already.',
+  unknown_finding: (x) => `The pack has no sign “${f(x.finding)}”.`,
+  unknown_fault: (x) => `The pack has no fault “${f(x.fault)}”.`,
+  unknown_student: () => 'There is no such student in this studio.',
+  unknown_lesson: () => 'There is no such lesson on record.',
+  unknown_instrument: (x) => `There is no knowledge pack for “${f(x.instrument)}”.`,
+  no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,
+  too_large: () => 'That is too large.',
+  server_fault: () => 'The server could not do that. What you noted is kept here and sent again.',
+}
+
+/** One sentence for the refusal; an unknown code is shown with its field rather than hidden. */
+export function sayRefusal(refusal: Refusal): string {
+  const say = SENTENCES[refusal.code]
+  if (say) return say(refusal.facts ?? {})
+  return `Not understood: ${refusal.code.replaceAll('_', ' ')} (${refusal.path.join(' › ')})`
+}
+
+const FIELD_TROUBLES: Readonly<Record<string, string>> = {
+  empty: 'Please fill this in.',
+  missing: 'Please choose one.',
+  too_long: 'Please shorten this.',
+  too_short: 'A few words more, please.',
+  too_small: 'This is too small.',
+  too_large: 'This is too large.',
+  not_a_number: 'Please give a number.',
+  not_whole: 'Please give a whole number.',
+  not_a_day: 'This is not a day of the calendar.',
+  not_offered: 'Please choose one of those offered.',
+}
+
+/** What is wrong with one field, next to it. */
+export function sayField(code: string | undefined): string | undefined {
+  return code === undefined ? undefined : (FIELD_TROUBLES[code] ?? `Not understood: ${code}`)
+}

@@ -1,0 +1,146 @@
+/** The trade's words for the fixed terms. */
+import type { RungAdvice } from '@vein-mend/core/remedy'
+import type {
+  AgeBand,
+  Condition,
+  HealthFlag,
+  Observed,
+  PassRule,
+  Stage,
+  Strand,
+  Strength,
+  Way,
+} from '@vein-mend/core/packs'
+import type { ActKind, CaseStatus } from '@vein-mend/core/record'
+
+export const STRAND_WORDS: Record<Strand, string> = {
+  posture: 'Posture',
+  tension: 'Tension',
+  coordination: 'Coordination',
+  tone: 'Tone',
+}
+
+export const STATE_WORDS: Record<CaseStatus['state'], string> = {
+  open: 'open',
+  healing: 'healing',
+  mended: 'mended',
+  relapsed: 'come back',
+}
+
+export const STAGE_WORDS: Record<Stage, string> = {
+  beginner: 'Beginner',
+  elementary: 'Elementary',
+  intermediate: 'Intermediate',
+  advanced: 'Advanced',
+}
+
+export const AGE_WORDS: Record<AgeBand, string> = {
+  child: 'Child',
+  teen: 'Teenager',
+  adult: 'Adult',
+}
+
+export const FLAG_WORDS: Record<HealthFlag, string> = {
+  pain: 'Pain when playing',
+  'earlier-injury': 'Earlier injury',
+  'loose-joints': 'Loose joints',
+  'coordination-difference': 'Coordination difference',
+  'attention-difference': 'Attention difference',
+  'dizzy-when-blowing': 'Gets dizzy from blowing',
+  'small-hands': 'Small hands',
+  'slight-build': 'Slight build',
+  growing: 'Growing fast',
+}
+
+export const STRENGTH_WORDS: Record<Strength, string> = {
+  marked: 'marked',
+  slight: 'slight',
+  unsure: 'unsure',
+  absent: 'not there',
+}
+
+/** One key for each strength at the command line. */
+export const STRENGTH_KEYS: Record<Strength, string> = {
+  marked: '2',
+  slight: '1',
+  unsure: '?',
+  absent: '0',
+}
+
+export const CONDITION_WORDS: Record<Condition, string> = {
+  away: 'away from the instrument',
+  isolated: 'movement alone',
+  exercise: 'in an exercise',
+  'piece-slow': 'in a piece, slowly',
+  'piece-tempo': 'in a piece, at tempo',
+  unprompted: 'in music, by themselves',
+  performance: 'in performance',
+}
+
+export const WAY_WORDS: Record<Way, string> = {
+  'hear-mime-mirror-play-describe': 'hear · mime · mirror · play · describe',
+  'i-we-you': 'I play · we play · you play',
+  'sing-play-imagine': 'sing · sing and play · imagine and play',
+  parts: 'in parts, then together',
+  'block-the-old-habit': 'the old habit is blocked',
+  'before-and-after': 'before and after, listen twice',
+  'game-or-cue': 'game or cue word; restart when it slips',
+}
+
+export const OBSERVED_WORDS: Record<Observed, string> = {
+  seen: 'seen',
+  heard: 'heard',
+  felt: 'felt',
+  measured: 'measured',
+  asked: 'asked',
+}
+
+export const ADVICE_WORDS: Record<RungAdvice['reason'], string> = {
+  passed: 'The pass rule holds: step up.',
+  near: 'Near: stay on this rung.',
+  far: 'Few were clean: step back one rung.',
+  untried: 'Not tried yet.',
+}
+
+export const ACT_WORDS: Record<ActKind, string> = {
+  'student-added': 'Student added',
+  'card-changed': 'Card changed',
+  'strength-named': 'Strength named',
+  'lesson-opened': 'Lesson opened',
+  'lesson-closed': 'Lesson closed',
+  'sign-noted': 'Sign noted',
+  'check-answered': 'Check done',
+  'fault-settled': 'Fault settled',
+  'remedy-started': 'Remedy started',
+  'cue-agreed': 'Cue agreed',
+  'cue-recalled': 'Cue asked for',
+  'look-taken': 'Looked',
+  'rung-tried': 'Rung tried',
+  'rung-decided': 'Rung decided',
+  'case-mended': 'Called mended',
+  'case-reopened': 'Opened again',
+  undone: 'Undone',
+}
+
+export function sayPass(rule: PassRule): string {
+  return rule.kind === 'share'
+    ? `${rule.clean} clean of ${rule.of}`
+    : `${rule.clean} clean in a row`
+}
+
+/** 0.873 as `87 %`; near certainty is said as such and never as 0 or 100. */
+export function percent(p: number): string {
+  if (p > 0 && p < 0.005) return '< 1 %'
+  if (p < 1 && p > 0.995) return '> 99 %'
+  return `${Math.round(p * 100)} %`
+}
+
+/** A figure with its sign. */
+export function signed(decibans: number): string {
+  const rounded = Math.round(decibans * 10) / 10
+  return `${rounded > 0 ? '+' : rounded < 0 ? '−' : ''}${Math.abs(rounded).toFixed(1)} dB`
+}
+
+export function plural(n: number, one: string, many = `${one}s`): string {
+  return `${n} ${n === 1 ? one : many}`
+}
