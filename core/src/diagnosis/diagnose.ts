@@ -109,11 +109,17 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
   const checks: readonly Check[] = knowledge.checks.filter((c) => addsSomething(c, seen))
   return {
     rivals,
-    checks: rankChecks(network, now, checks, {
-      answered: new Set(input.answered),
-      flags: facts.flags,
-      painful: stops.flatMap((f) => (f.stop ? [f.stop.part] : [])),
-    }),
+    checks: rankChecks(
+      network,
+      now,
+      checks,
+      {
+        answered: new Set(input.answered),
+        flags: facts.flags,
+        painful: stops.flatMap((f) => (f.stop ? [f.stop.part] : [])),
+      },
+      faultsInPlay(network, evidence),
+    ),
     mendFirst: mendFirst(
       knowledge.faults,
       (id) => now.probability[network.faultIndex.get(id) ?? -1] ?? 0,
@@ -123,6 +129,15 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
     method: now.method,
     missedAtMost: now.missedAtMost,
   }
+}
+
+/** Faults that could have brought out something that was noted as there; all, while nothing was. */
+function faultsInPlay(network: Network, evidence: readonly Evidence[]): readonly number[] {
+  const noted = evidence.filter((e) => e.ifPresent > e.ifAbsent)
+  const faults = new Set(
+    noted.flatMap((e) => network.findings[e.finding]?.causes.map((c) => c.fault) ?? []),
+  )
+  return faults.size > 0 ? [...faults] : network.faults.map((_, d) => d)
 }
 
 /** A check whose every finding has been reported already would be asked twice. */

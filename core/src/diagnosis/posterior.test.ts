@@ -2,7 +2,9 @@ import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { bruteForce, networksWithEvidence } from './test/bruteForce'
 import { decibans, seededRng } from '../kit'
+import { absenceOf } from './absence'
 import { explain } from './explain'
+import { explainedSetSums } from './explainedSets'
 import { makeNetwork, REPORTS } from './network'
 import type { Evidence } from './network'
 import { posterior } from './posterior'
@@ -79,7 +81,7 @@ function crowded() {
   const rng = seededRng(5)
   return makeNetwork(
     Array.from({ length: 30 }, (_, i) => ({ id: `f${i}`, prior: 0.002 + 0.01 * rng() })),
-    Array.from({ length: 20 }, (_, f) => ({
+    Array.from({ length: 24 }, (_, f) => ({
       id: `s${f}`,
       leak: 0.02,
       causes: Array.from({ length: 30 }, (_, d) => ({
@@ -90,6 +92,45 @@ function crowded() {
   )
 }
 
+describe('where the alternating sum would lose its digits', () => {
+  test('twelve signs that only leaks can bring out together are still exact', () => {
+    const rng = seededRng(21)
+    const network = makeNetwork(
+      Array.from({ length: 10 }, (_, i) => ({ id: `f${i}`, prior: 0.02 })),
+      Array.from({ length: 12 }, (_, f) => ({
+        id: `s${f}`,
+        leak: 0.0005,
+        causes: Array.from({ length: 10 }, (_, d) => ({ fault: d, strength: 0.03 * rng() })),
+      })),
+    )
+    const evidence = network.findings.map((_, finding) => ({ finding, ...REPORTS.marked }))
+    const truth = bruteForce(network, evidence)
+    const ours = posterior(network, evidence)
+    expect(ours.method).toBe('exact')
+    ours.probability.forEach((p, i) => expect(p).toBeCloseTo(truth[i]!, 9))
+  })
+
+  test('the forward-backward pass agrees with the joint on random networks', () => {
+    fc.assert(
+      fc.property(networksWithEvidence, ({ network, evidence }) => {
+        const open = evidence.filter((e) => e.ifPresent > 0)
+        const everyone = network.faults.map((_, i) => i)
+        const sums = explainedSetSums({
+          faults: everyone,
+          prior: Float64Array.from(network.faults, (f) => f.prior),
+          items: open.map((e) => {
+            const { leakKeep, keep } = absenceOf(network, [e.finding])
+            return { ...e, leakKeep, keep: Float64Array.from(everyone, (d) => keep.get(d) ?? 1) }
+          }),
+        })
+        const truth = bruteForce(network, open)
+        sums.withFault.forEach((x, d) => expect(x / sums.total).toBeCloseTo(truth[d]!, 10))
+      }),
+      SEED,
+    )
+  })
+})
+
 describe('when there are too many signs for the exact sum', () => {
   test('up to three faults at once are weighed, it says so, and bounds what it left out', () => {
     const network = crowded()
@@ -97,7 +138,7 @@ describe('when there are too many signs for the exact sum', () => {
     const ours = posterior(network, evidence)
     expect(ours.method).toBe('up-to-three')
     expect(ours.missedAtMost).toBeGreaterThan(0)
-    expect(ours.missedAtMost).toBeLessThan(0.05)
+    expect(ours.missedAtMost).toBeLessThan(0.1)
     expect(ours.probability[3]).toBeGreaterThan(0.95)
   })
 
@@ -105,7 +146,7 @@ describe('when there are too many signs for the exact sum', () => {
     const rng = seededRng(9)
     const network = makeNetwork(
       Array.from({ length: 12 }, (_, i) => ({ id: `f${i}`, prior: 0.05 })),
-      Array.from({ length: 17 }, (_, f) => ({
+      Array.from({ length: 22 }, (_, f) => ({
         id: `s${f}`,
         leak: 0.3,
         causes: Array.from({ length: 12 }, (_, d) => ({ fault: d, strength: 0.6 * rng() })),

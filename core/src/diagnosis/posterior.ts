@@ -1,8 +1,8 @@
 /** Probability of every fault, given what was noted: exact marginals of the noisy-OR network. */
 import { absenceOf } from './absence'
 import type { Absence } from './absence'
-import { solveGroup } from './component'
-import type { Group, GroupItem, Solved } from './component'
+import { solveGroup } from './solveGroup'
+import type { Group, GroupItem, Solved } from './group'
 import type { Evidence, Network } from './network'
 
 export interface Posterior {

@@ -144,3 +144,9 @@ describe('what to mend first', () => {
     expect(order[0]!.fault.id).toBe('thin')
   })
 })
+
+test('a check on something nobody noted does not win by ignorance alone', () => {
+  const now = posterior(network, muted)
+  const aboutAir = rankChecks(network, now, [paper, lift], NO_LIMITS, [0, 1]).ranked
+  expect(aboutAir.find((r) => r.check.id === 'paper')!.bits).toBeCloseTo(0, 10)
+})

@@ -7,7 +7,7 @@ import type { Posterior } from './posterior'
 
 export interface RankedCheck {
   readonly check: Check
-  /** Expected drop of the summed entropy of all faults, bits. */
+  /** Expected drop of the summed entropy of the faults in play, bits. */
   readonly bits: number
   readonly bitsPerMinute: number
   /** What each clear outcome would be, with its probability, in the check's order. */
@@ -86,13 +86,16 @@ function clearOutcomes(check: Check): readonly CheckOutcome[] {
   return clear.length >= 2 ? clear : check.outcomes
 }
 
-function entropyOf(probabilities: Float64Array): number {
-  let sum = 0
-  for (const p of probabilities) sum += binaryEntropy(p)
-  return sum
+function entropyOf(probabilities: Float64Array, inPlay: readonly number[]): number {
+  return inPlay.reduce((sum, d) => sum + binaryEntropy(probabilities[d] ?? 0), 0)
 }
 
-function valueOf(network: Network, now: Posterior, check: Check): RankedCheck {
+function valueOf(
+  network: Network,
+  now: Posterior,
+  check: Check,
+  inPlay: readonly number[],
+): RankedCheck {
   const width = network.faults.length
   const known = new Map<string, OutcomeSums>()
   const absent = (set: readonly number[]): OutcomeSums => {
@@ -112,10 +115,10 @@ function valueOf(network: Network, now: Posterior, check: Check): RankedCheck {
     faults: s.withFault.map((x) => Math.min(1, Math.max(0, x / s.total))),
   }))
   const after = outcomes.reduce(
-    (a, o) => a + (o.probability > 1e-12 ? o.probability * entropyOf(o.faults) : 0),
+    (a, o) => a + (o.probability > 1e-12 ? o.probability * entropyOf(o.faults, inPlay) : 0),
     0,
   )
-  const bits = Math.max(0, entropyOf(now.probability) - after)
+  const bits = Math.max(0, entropyOf(now.probability, inPlay) - after)
   return { check, bits, bitsPerMinute: bits / check.minutes, outcomes }
 }
 
@@ -131,7 +134,9 @@ function whyLeftOut(check: Check, limits: CheckLimits): LeftOutCheck | null {
 }
 
 /**
- * All checks by expected information per minute (Lindley 1956), each in bits of the fault marginals.
+ * All checks by expected information per minute (Lindley 1956), each in bits of the marginals of the faults
+ * in play: those that could have brought out what was noted. Without that limit a check on something nobody
+ * complained of would win by its ignorance alone.
  * Never one that is contraindicated or already answered: those come back under `leftOut` with the reason.
  */
 export function rankChecks(
@@ -139,13 +144,14 @@ export function rankChecks(
   now: Posterior,
   checks: readonly Check[],
   limits: CheckLimits,
+  inPlay: readonly number[] = network.faults.map((_, d) => d),
 ): CheckRanking {
   const leftOut: LeftOutCheck[] = []
   const ranked: RankedCheck[] = []
   for (const check of checks) {
     const left = whyLeftOut(check, limits)
     if (left) leftOut.push(left)
-    else ranked.push(valueOf(network, now, check))
+    else ranked.push(valueOf(network, now, check, inPlay))
   }
   return { ranked: ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute), leftOut }
 }

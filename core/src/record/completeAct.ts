@@ -83,6 +83,8 @@ function completeFault(
   if (!fault) return refuse('unknown_fault', ['fault'], { fault: request.fault })
   if (!record.lessons.some((l) => l.id === request.lesson))
     return refuse('unknown_lesson', ['lesson'])
+  const known = record.cases.find((c) => c.fault === fault.id)
+  if (known) return refuse('fault_already_settled', ['fault'], { name: known.name })
   const { rivals } = diagnose(lessonQuestion(record, request.lesson, k))
   const settled = new Set(record.cases.map((c) => c.fault))
   const first = rivals.find((r) => !settled.has(r.fault.id))

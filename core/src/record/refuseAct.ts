@@ -75,7 +75,7 @@ function refuseSettling(
   record: StudentRecord,
   act: Extract<ActBody, { kind: 'fault-settled' }>,
 ): Refusal | null {
-  const same = record.cases.find((c) => c.fault === act.fault && c.status.state !== 'mended')
+  const same = record.cases.find((c) => c.fault === act.fault)
   if (same) return no('fault_already_settled', 'fault', { name: same.name })
   if (record.cases.some((c) => c.id === act.case)) return no('case_exists', 'case')
   const unknown = act.drivenBy.find((id) => !record.cases.some((c) => c.id === id))

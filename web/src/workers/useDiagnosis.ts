@@ -1,44 +1,68 @@
 /** The diagnosis of one lesson, kept up with its signs. */
-import type { Diagnosis } from '@vein-mend/core/diagnosis'
+import { diagnose } from '@vein-mend/core/diagnosis'
+import type { Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { lessonQuestion } from '@vein-mend/core/record'
 import type { LessonId, StudentRecord } from '@vein-mend/core/record'
 import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { worker as Worker_ } from './diagnosis.worker'
 
-function startWorker(): Remote<typeof Worker_> {
-  return wrap(new Worker(new URL('./diagnosis.worker.ts', import.meta.url), { type: 'module' }))
-}
+/**
+ * Signs up to which the ranking is worked out in the very frame that shows the sign: it takes a
+ * millisecond or two there, and a round trip to the worker costs a frame. More signs go to the worker.
+ */
+const IN_FRAME_SIGNS_MOST = 10
+
+type Question = Omit<DiagnosisInput, 'knowledge'>
 
 let shared: { remote: Remote<typeof Worker_>; knows: Knowledge | null } | null = null
 
-async function ask(knowledge: Knowledge, record: StudentRecord, lesson: LessonId) {
-  shared ??= { remote: startWorker(), knows: null }
+function workerFor(knowledge: Knowledge): Remote<typeof Worker_> {
+  shared ??= {
+    remote: wrap(new Worker(new URL('./diagnosis.worker.ts', import.meta.url), { type: 'module' })),
+    knows: null,
+  }
   if (shared.knows !== knowledge) {
     shared.knows = knowledge
-    await shared.remote.learn(knowledge)
+    void shared.remote.learn(knowledge)
   }
-  const { facts, known, signs, answered } = lessonQuestion(record, lesson, knowledge)
-  return shared.remote.diagnose({ facts, known, signs, answered })
+  return shared.remote
 }
 
-/** Null until the first answer; afterwards the last answer stays up until the next is there. */
+/** The question from its text; equal texts are the same question, whichever record they came from. */
+function read(asked: string): Question {
+  const question = JSON.parse(asked) as Omit<Question, 'known'> & { known: [string, number][] }
+  return { ...question, known: new Map(question.known) }
+}
+
+/** Null until there is a first answer; afterwards the last one stays up until the next is there. */
 export function useDiagnosis(
   knowledge: Knowledge,
   record: StudentRecord,
   lesson: LessonId,
 ): Diagnosis | null {
-  const [diagnosis, setDiagnosis] = useState<Diagnosis | null>(null)
+  const { facts, known, signs, answered } = lessonQuestion(record, lesson, knowledge)
+  const inFrame = signs.length <= IN_FRAME_SIGNS_MOST
+  // The server's answer brings a new record with the same signs: the same question is not asked twice.
+  const asked = JSON.stringify({ facts, known: [...known], signs, answered })
+  const [late, setLate] = useState<Diagnosis | null>(null)
+  const now = useMemo(
+    () => (inFrame ? diagnose({ ...read(asked), knowledge }) : null),
+    [inFrame, knowledge, asked],
+  )
   useEffect(() => {
+    if (inFrame) return
     let stale = false
-    void ask(knowledge, record, lesson).then((answer) => {
-      if (!stale) setDiagnosis(answer)
-    })
+    void workerFor(knowledge)
+      .diagnose(read(asked))
+      .then((answer) => {
+        if (!stale) setLate(answer)
+      })
     return () => {
       stale = true
     }
-  }, [knowledge, record, lesson])
-  return diagnosis
+  }, [inFrame, knowledge, asked])
+  return now ?? late
 }

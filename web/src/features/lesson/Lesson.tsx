@@ -38,11 +38,11 @@ function Desk({ view, lesson }: { view: StudentView; lesson: LessonId }) {
       </div>
       {diagnosis && <StopBanner stops={diagnosis.stops} />}
       <div className="mt-3 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
-        <div>
+        <div className="[contain:layout_style]">
           <Signs view={view} lesson={state} />
           <Projects view={view} lesson={state} />
         </div>
-        <div>
+        <div className="[contain:layout_style]">
           {diagnosis ? (
             <>
               <NextCheck view={view} lesson={state} diagnosis={diagnosis} />

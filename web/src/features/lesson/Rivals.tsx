@@ -1,7 +1,8 @@
 /** The rival faults, likeliest first, each with what speaks for and against it. */
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
-import type { LessonState } from '@vein-mend/core/record'
+import type { CaseState, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
+import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
@@ -86,12 +87,13 @@ function Reasons({ rival }: { rival: Rival }) {
 interface RowProps {
   readonly rival: Rival
   readonly first: boolean
-  readonly settled: boolean
+  readonly status: CaseState['status']['state'] | null
   readonly closed: boolean
   readonly onSettle: () => void
+  readonly onComeBack: () => void
 }
 
-function RivalRow({ rival, first, settled, closed, onSettle }: RowProps) {
+function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowProps) {
   const [open, setOpen] = useState(false)
   return (
     <li className="border-line border-b py-2">
@@ -111,20 +113,29 @@ function RivalRow({ rival, first, settled, closed, onSettle }: RowProps) {
         <span className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}>
           {percent(rival.probability)}
         </span>
-        {settled ? (
+        {status === 'mended' && !closed && (
+          <Button
+            small
+            className="w-24"
+            onClick={onComeBack}
+            aria-label={`${rival.fault.name} has come back`}
+          >
+            Come back
+          </Button>
+        )}
+        {status !== null && status !== 'mended' && (
           <span className="text-kiln w-20 text-right text-sm">on record</span>
-        ) : (
-          !closed && (
-            <Button
-              small
-              look={first ? 'main' : 'plain'}
-              className="w-20"
-              onClick={onSettle}
-              aria-label={`Settle on ${rival.fault.name}`}
-            >
-              Settle
-            </Button>
-          )
+        )}
+        {status === null && !closed && (
+          <Button
+            small
+            look={first ? 'main' : 'plain'}
+            className="w-20"
+            onClick={onSettle}
+            aria-label={`Settle on ${rival.fault.name}`}
+          >
+            Settle
+          </Button>
         )}
       </div>
       <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
@@ -149,9 +160,8 @@ export function Rivals({
 }) {
   const [all, setAll] = useState(false)
   const [settling, setSettling] = useState<Rival | null>(null)
-  const onRecord = new Set(
-    view.record.cases.filter((c) => c.status.state !== 'mended').map((c) => c.fault),
-  )
+  const act = useActs(view.id)
+  const caseOf = (fault: string) => view.record.cases.find((c) => c.fault === fault)
   const candidates = diagnosis.rivals.filter(
     (r) => !view.record.cases.some((c) => c.fault === r.fault.id),
   )
@@ -173,9 +183,24 @@ export function Rivals({
             key={r.fault.id}
             rival={r}
             first={!nothing && r === diagnosis.rivals[0]}
-            settled={onRecord.has(r.fault.id)}
+            status={caseOf(r.fault.id)?.status.state ?? null}
             closed={!lesson.open}
             onSettle={() => setSettling(r)}
+            onComeBack={() => {
+              const known = caseOf(r.fault.id)
+              if (!known) return
+              act(
+                [
+                  {
+                    kind: 'case-reopened',
+                    lesson: lesson.id,
+                    case: known.id,
+                    reason: 'Seen again in the lesson',
+                  },
+                ],
+                `Come back: ${r.fault.name}`,
+              )
+            }}
           />
         ))}
       </ol>

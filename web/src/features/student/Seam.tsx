@@ -129,42 +129,40 @@ function useWidth() {
 function SeamTable({ view }: { view: StudentView }) {
   const { lessons, cases } = view.record
   return (
-    <div className="overflow-x-auto">
-      <table className="text-sm">
-        <caption className="sr-only">
-          The seam as a table: state of each fault after each lesson
-        </caption>
-        <thead>
-          <tr>
-            <th className="pr-3 text-left">Fault</th>
-            {lessons.map((l) => (
-              <th key={l.id} className="px-1.5 text-left font-medium whitespace-nowrap">
-                {shortDay(l.date).slice(4)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {cases.map((c) => (
-            <tr key={c.id} className="border-line border-t">
-              <th scope="row" className="py-1 pr-3 text-left font-medium">
-                {c.name}
-              </th>
-              {lessons.map((l) => {
-                const point = c.points.find((p) => p.lesson === l.id)
-                return (
-                  <td key={l.id} className="px-1.5 whitespace-nowrap">
-                    {point
-                      ? `${STATE_WORDS[point.state]}${point.rungsPassed > 0 ? `, ${point.rungsPassed} up` : ''}`
-                      : ''}
-                  </td>
-                )
-              })}
-            </tr>
+    <table className="text-sm">
+      <caption className="sr-only">
+        The seam as a table: state of each fault after each lesson
+      </caption>
+      <thead>
+        <tr>
+          <th className="pr-3 text-left">Fault</th>
+          {lessons.map((l) => (
+            <th key={l.id} className="px-1.5 text-left font-medium whitespace-nowrap">
+              {shortDay(l.date).slice(4)}
+            </th>
           ))}
-        </tbody>
-      </table>
-    </div>
+        </tr>
+      </thead>
+      <tbody>
+        {cases.map((c) => (
+          <tr key={c.id} className="border-line border-t">
+            <th scope="row" className="py-1 pr-3 text-left font-medium">
+              {c.name}
+            </th>
+            {lessons.map((l) => {
+              const point = c.points.find((p) => p.lesson === l.id)
+              return (
+                <td key={l.id} className="px-1.5 whitespace-nowrap">
+                  {point
+                    ? `${STATE_WORDS[point.state]}${point.rungsPassed > 0 ? `, ${point.rungsPassed} up` : ''}`
+                    : ''}
+                </td>
+              )
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </table>
   )
 }
 
@@ -236,7 +234,16 @@ export function Seam({ view }: { view: StudentView }) {
           ))}
         </ul>
       </div>
-      {asTable && <SeamTable view={view} />}
+      {asTable && (
+        <div
+          className="overflow-x-auto"
+          tabIndex={0}
+          role="region"
+          aria-label="The seam as a table"
+        >
+          <SeamTable view={view} />
+        </div>
+      )}
       <button
         type="button"
         className="text-kiln mt-1 min-h-9 text-sm underline underline-offset-4"

@@ -1,0 +1,120 @@
+/** How long a large diagnosis takes in Node: 60 faults, 200 findings, marginals and all checks. */
+import { makeNetwork, posterior, rankChecks, REPORTS } from '@vein-mend/core/diagnosis'
+import type { Evidence, Network } from '@vein-mend/core/diagnosis'
+import { pick, seededRng, shuffle } from '@vein-mend/core/kit'
+import type { Rng } from '@vein-mend/core/kit'
+import type { Check } from '@vein-mend/core/packs'
+import { figure, p95 } from './figures'
+import type { Figure } from './figures'
+
+const FAULTS = 60
+const FINDINGS = 200
+const CHECKS = 60
+const ROUNDS = 60
+
+/** Each fault shows in seven findings, as those of a real pack do. */
+function largeNetwork(rng: Rng): Network {
+  const causes = new Map<number, { fault: number; strength: number }[]>()
+  for (let fault = 0; fault < FAULTS; fault++) {
+    const shown = shuffle(
+      rng,
+      Array.from({ length: FINDINGS }, (_, i) => i),
+    ).slice(0, 7)
+    for (const finding of shown) {
+      const list = causes.get(finding) ?? []
+      list.push({ fault, strength: 0.2 + 0.7 * rng() })
+      causes.set(finding, list)
+    }
+  }
+  return makeNetwork(
+    Array.from({ length: FAULTS }, (_, i) => ({ id: `fault-${i}`, prior: 0.02 + 0.2 * rng() })),
+    Array.from({ length: FINDINGS }, (_, i) => ({
+      id: `finding-${i}`,
+      leak: 0.04,
+      causes: causes.get(i) ?? [],
+    })),
+  )
+}
+
+function someChecks(network: Network, rng: Rng): Check[] {
+  return Array.from({ length: CHECKS }, (_, i) => {
+    const finding = pick(rng, network.findings).id
+    const outcome = (strength: 'marked' | 'absent') => ({
+      id: strength,
+      label: strength,
+      says: { [finding]: strength },
+    })
+    return {
+      id: `check-${i}`,
+      name: '',
+      instruction: '',
+      minutes: 1,
+      outcomes: [outcome('marked'), outcome('absent')],
+      avoid: {},
+      loads: [],
+    }
+  })
+}
+
+/** Positive findings of a few faults that are really there, as a lesson would bring them. */
+function someEvidence(network: Network, positives: number, rng: Rng): Evidence[] {
+  const here = new Set(
+    shuffle(
+      rng,
+      network.faults.map((_, i) => i),
+    ).slice(0, 4),
+  )
+  const likely = network.findings.map((f, i) => ({
+    i,
+    likely: f.causes.some((c) => here.has(c.fault)),
+  }))
+  const order = [
+    ...shuffle(
+      rng,
+      likely.filter((l) => l.likely),
+    ),
+    ...shuffle(
+      rng,
+      likely.filter((l) => !l.likely),
+    ),
+  ]
+  return order
+    .map(({ i }, place) => ({
+      finding: i,
+      ...(place < positives ? REPORTS.marked : REPORTS.absent),
+    }))
+    .slice(0, positives + 6)
+}
+
+function measure(positives: number): { milliseconds: number; exact: number; missed: number } {
+  const rng = seededRng(60_200 + positives)
+  const times: number[] = []
+  let exact = 0
+  let missed = 0
+  for (let round = 0; round < ROUNDS + 10; round++) {
+    const network = largeNetwork(rng)
+    const checks = someChecks(network, rng)
+    const evidence = someEvidence(network, positives, rng)
+    const start = performance.now()
+    const now = posterior(network, evidence)
+    rankChecks(network, now, checks, { answered: new Set(), flags: [], painful: [] })
+    const spent = performance.now() - start
+    // The first rounds warm the machine up.
+    if (round < 10) continue
+    times.push(spent)
+    if (now.method === 'exact') exact++
+    missed = Math.max(missed, now.missedAtMost)
+  }
+  return { milliseconds: p95(times), exact: exact / ROUNDS, missed }
+}
+
+export function diagnosisFigures(): Figure[] {
+  const twelve = measure(12)
+  const twenty = measure(20)
+  return [
+    figure('diagnosis, 60 faults, 12 positive: p95', twelve.milliseconds, 'ms', 16),
+    figure('diagnosis, 60 faults, 12 positive: share not exact', 1 - twelve.exact, '', 0),
+    figure('diagnosis, 60 faults, 20 positive: p95', twenty.milliseconds, 'ms', 100),
+    figure('diagnosis, 60 faults, 20 positive: bound on what was left out', twenty.missed, '', 1),
+  ]
+}

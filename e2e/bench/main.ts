@@ -1,0 +1,120 @@
+/** Prints figures of speed and size: ./mend bench [--json FILE] */
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { chromium } from 'playwright-core'
+import type { Page } from 'playwright-core'
+import { ROOT, startServer } from '../support/server'
+import { diagnosisFigures } from './diagnosisFigures'
+import { figure, p95, report } from './figures'
+import type { Figure } from './figures'
+
+const REQUESTS = 200
+const TYPINGS = 40
+
+function jsonFile(): string | null {
+  const at = process.argv.indexOf('--json')
+  if (at < 0) return null
+  const file = process.argv[at + 1]
+  if (file === undefined) {
+    process.stderr.write('--json needs the name of a file to write to.\n')
+    process.exit(2)
+  }
+  return file
+}
+
+async function studentPage(url: string): Promise<Figure> {
+  const times: number[] = []
+  for (let i = 0; i < REQUESTS; i++) {
+    const start = performance.now()
+    await (await fetch(`${url}/api/students/student-marrow`)).text()
+    if (i >= 20) times.push(performance.now() - start)
+  }
+  return figure('student page, answer of the server: p95', p95(times), 'ms', 50)
+}
+
+/** Compressed size of every script the first page asks for before anything is clicked. */
+async function firstPage(page: Page, url: string): Promise<Figure> {
+  const scripts = new Set<string>()
+  page.on('response', (response) => {
+    const { pathname } = new URL(response.url())
+    if (pathname.endsWith('.js')) scripts.add(pathname)
+  })
+  await page.goto(url)
+  await page.getByRole('heading', { name: 'Today' }).waitFor()
+  await page.waitForLoadState('networkidle')
+  const bytes = [...scripts].map(
+    (path) => gzipSync(readFileSync(join(ROOT, 'web/dist', path))).length,
+  )
+  return figure(
+    'first page, compressed scripts',
+    bytes.reduce((a, b) => a + b, 0) / 1000,
+    'kB',
+    200,
+  )
+}
+
+/** Resolves when what was changed before has been painted. */
+function painted(): Promise<void> {
+  return new Promise((done) => {
+    requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(done, 30)))
+  })
+}
+
+/** From the key that notes a sign to the painted ranking, measured in the page. */
+async function typing(page: Page, url: string): Promise<Figure> {
+  await page.goto(`${url}/students/student-marrow`)
+  await page.getByRole('button', { name: 'Begin the lesson' }).click()
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.waitFor()
+  await page.getByRole('list', { name: 'Rival faults' }).waitFor()
+  const letters = ['muted', 'weak', 'fades', 'gaps', 'huff', 'neck', 'slump', 'ring']
+  const times: number[] = []
+  for (let i = 0; i < TYPINGS; i++) {
+    await line.fill(letters[i % letters.length] ?? '')
+    // The key for strength comes when the suggestions stand on the page, as with a person typing.
+    await page.evaluate(painted)
+    const key = Math.floor(i / letters.length) % 2 === 0 ? '2' : '1'
+    const spent = page.evaluate(() => {
+      return new Promise<number>((done) => {
+        let start = 0
+        addEventListener('keydown', () => (start = performance.now()), {
+          once: true,
+          capture: true,
+        })
+        const list = document.querySelector('ol[aria-label="Rival faults"]')
+        if (!list) throw new Error('no ranking on the page')
+        const watch = new MutationObserver(() => {
+          watch.disconnect()
+          requestAnimationFrame(() => setTimeout(() => done(performance.now() - start)))
+        })
+        watch.observe(list, {
+          subtree: true,
+          childList: true,
+          characterData: true,
+          attributes: true,
+        })
+      })
+    })
+    await line.press(key)
+    times.push(await spent)
+  }
+  return figure('sign typed to painted ranking: p95', p95(times), 'ms', 50)
+}
+
+const file = jsonFile()
+// Before the browser and the server take their share of the machine.
+const engine = diagnosisFigures()
+const server = await startServer({ demo: true, today: '2026-11-24' })
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const figures = [
+  await studentPage(server.url),
+  await firstPage(page, server.url),
+  await typing(page, server.url),
+  ...engine,
+]
+await browser.close()
+await server.stop()
+report(figures, file)
+if (figures.some((f) => !f.ok)) process.exitCode = 1

@@ -1,0 +1,85 @@
+import { expect, expectAccessible, test } from '../support/journey'
+import type { Page } from '@playwright/test'
+
+const SCREENS: readonly (readonly [string, string, string])[] = [
+  ['today', '/', 'Today'],
+  ['new student', '/students/new', 'A new student'],
+  ['student', '/students/student-marrow', 'Isla Marrow'],
+  ['closed lesson', '/students/student-marrow/lessons/marrow-lesson-004', 'Isla Marrow Horn'],
+  ['fault', '/students/student-quillan/faults/quillan-case-1', 'healing or mended'],
+  ['sheet', '/students/student-quillan/sheet', 'Practice for Noor Quillan'],
+  ['knowledge', '/packs', 'Knowledge'],
+  ['one pack', '/packs/piano', 'Piano'],
+  ['nowhere', '/no/such/page', 'There is nothing at this address'],
+  ['unknown student', '/students/nobody', 'There is nothing at this address'],
+]
+
+async function shows(page: Page, heading: string): Promise<void> {
+  if (heading === 'healing or mended') {
+    await expect(page.getByRole('heading', { name: 'How sure we are' })).toBeVisible()
+    return
+  }
+  await expect(page.getByRole('heading', { level: 1 }).first()).toContainText(heading)
+}
+
+test('a copied address, refresh and the back button restore every view, each without a grave axe finding', async ({
+  page,
+  demo,
+}) => {
+  const problems: string[] = []
+  page.on('pageerror', (error) => problems.push(error.message))
+  for (const [, path, heading] of SCREENS) {
+    await page.goto(demo.url + path)
+    await shows(page, heading)
+    await page.reload()
+    await shows(page, heading)
+    await page.waitForLoadState('networkidle')
+    await expectAccessible(page)
+  }
+  for (const [, , heading] of [...SCREENS].reverse().slice(1)) {
+    await page.goBack()
+    await shows(page, heading)
+  }
+  expect(problems).toEqual([])
+})
+
+test('dark colours hold up on the student, the lesson and the sheet', async ({ page, demo }) => {
+  await page.emulateMedia({ colorScheme: 'dark' })
+  for (const [, path] of SCREENS.slice(0, 6)) {
+    await page.goto(demo.url + path)
+    await page.waitForLoadState('networkidle')
+    await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
+    await expectAccessible(page)
+  }
+})
+
+test('the seam has its table for those who do not see it', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/students/student-marrow`)
+  const table = page.getByRole('table', { name: /The seam as a table/ })
+  await expect(table.getByRole('row', { name: /The hand in the bell/ })).toContainText('mended')
+  await page.getByRole('button', { name: 'Show as a table' }).click()
+  await expect(table).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Show the picture' })).toBeVisible()
+})
+
+test('the open lesson on a tablet by touch has no grave axe finding and no sideways scrolling', async ({
+  browser,
+  demo,
+}) => {
+  const context = await browser.newContext({
+    viewport: { width: 1024, height: 768 },
+    hasTouch: true,
+  })
+  const page = await context.newPage()
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await page.getByRole('button', { name: 'Begin the lesson' }).tap()
+  await page.getByRole('combobox', { name: 'Note a sign' }).fill('muted')
+  await page.getByRole('button', { name: 'The tone is muted and strange: marked' }).tap()
+  await expect(page.getByRole('heading', { name: 'Fingers off the valves' })).toBeVisible()
+  await page.getByRole('button', { name: 'The tone clears' }).tap()
+  await expect(page.getByRole('list', { name: 'Checks done' })).toContainText('The tone clears')
+  await expectAccessible(page)
+  const spill = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth)
+  expect(spill).toBeLessThanOrEqual(0)
+  await context.close()
+})

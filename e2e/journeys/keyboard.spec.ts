@@ -1,0 +1,64 @@
+import { expect, test } from '../support/journey'
+import type { Page } from '@playwright/test'
+
+/** Presses Tab until the wanted element has the focus; a teacher's hand never leaves the keys. */
+async function tabTo(
+  page: Page,
+  role: 'button' | 'link' | 'combobox' | 'textbox' | 'radio',
+  name: string | RegExp,
+): Promise<void> {
+  const wanted = page.getByRole(role, { name }).first()
+  await wanted.waitFor()
+  for (let i = 0; i < 120; i++) {
+    if (await wanted.evaluate((node) => node === document.activeElement)) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`Tab never reached ${String(name)}`)
+}
+
+test('the whole loop from the keyboard alone: add, sign, check, settle, look, sheet', async ({
+  page,
+  studio,
+}) => {
+  await page.goto(studio.url)
+  await tabTo(page, 'link', 'Add a student')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Name')).toBeFocused()
+  await page.keyboard.type('Wren Castell')
+  await page.keyboard.press('Tab')
+  await expect(
+    page.getByLabel('Instrument', { exact: true }).locator('option', { hasText: 'Horn' }),
+  ).toHaveCount(1)
+  await page.keyboard.type('Horn')
+  await tabTo(page, 'button', 'Add the student')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { level: 1, name: 'Wren Castell' })).toBeVisible()
+
+  await tabTo(page, 'button', 'Begin the lesson')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('combobox', { name: 'Note a sign' })).toBeFocused()
+  await page.keyboard.type('mut2')
+  await expect(page.getByRole('list', { name: 'Signs noted' })).toContainText('muted')
+  await tabTo(page, 'button', 'The tone clears')
+  await page.keyboard.press('Enter')
+  await tabTo(page, 'button', 'Settle on A resting hand half presses a valve')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel("Cue, in the student's words")).toBeFocused()
+  await page.keyboard.type('feathers')
+  await page.keyboard.press('Enter')
+  const project = page.getByRole('article', { name: 'A resting hand half presses a valve' })
+  await expect(project).toBeVisible()
+
+  await tabTo(page, 'button', 'Clean')
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Enter')
+  await tabTo(page, 'button', /^Keep the look/)
+  await page.keyboard.press('Enter')
+  await expect(project.getByText('3 clean of 3')).toBeVisible()
+
+  await tabTo(page, 'button', 'Close the lesson')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('Asks why')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'Practice for Wren Castell' })).toBeVisible()
+  await expect(page.getByText('“feathers”')).toBeVisible()
+})

@@ -1,0 +1,17 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: './journeys',
+  outputDir: '../test-results',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  retries: 0,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: '/usr/bin/chromium' },
+    trace: 'off',
+  },
+})

@@ -1,0 +1,64 @@
+/** A journey has the real, built application and a studio file of its own. */
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test as base } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { startServer } from './server'
+import type { RunningServer } from './server'
+
+export const test = base.extend<{ studio: RunningServer; demo: RunningServer }>({
+  studio: async ({}, use) => {
+    const server = await startServer()
+    await use(server)
+    await server.stop()
+  },
+  demo: async ({}, use) => {
+    const server = await startServer({ demo: true, today: '2026-11-24' })
+    await use(server)
+    await server.stop()
+  },
+})
+
+export { expect }
+
+/** No serious or critical violation on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze()
+  const grave = violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)
+  expect(grave).toEqual([])
+}
+
+/** Adds a student through the form. */
+export async function addStudent(
+  page: Page,
+  url: string,
+  name: string,
+  instrument: string,
+): Promise<void> {
+  await page.goto(`${url}/students/new`)
+  await page.getByLabel('Name').fill(name)
+  await page.getByLabel('Instrument', { exact: true }).selectOption({ label: instrument })
+  await page.getByRole('button', { name: 'Add the student' }).click()
+  await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
+}
+
+export async function beginLesson(page: Page, date?: string): Promise<void> {
+  if (date !== undefined) await page.getByLabel('Day of the lesson').fill(date)
+  await page.getByRole('button', { name: 'Begin the lesson' }).click()
+  await expect(page.getByRole('combobox', { name: 'Note a sign' })).toBeVisible()
+}
+
+/** Types a few letters and one key for strength. */
+export async function noteSign(page: Page, letters: string, key: string): Promise<void> {
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.fill(letters)
+  await line.press(key)
+}
+
+/** Waits until everything noted has reached the server. */
+export async function allSent(page: Page): Promise<void> {
+  await expect
+    .poll(() => page.evaluate(() => localStorage.getItem('vein-mend-outbox') ?? '[]'))
+    .toBe('[]')
+}

@@ -1,0 +1,47 @@
+/** A real studio in a temporary file, with the shipped packs, for tests. */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
+import { createApp } from '../app'
+import { readLibrary, sayTrouble } from '../packs'
+import { openStudio } from '../store'
+
+export const PACKS_FOLDER = resolve(import.meta.dirname, '../../../packs')
+export const TODAY = '2026-03-02' as IsoDate
+
+export async function shippedPacks(): Promise<ReadonlyMap<string, Knowledge>> {
+  const library = await readLibrary(PACKS_FOLDER)
+  if (!library.ok) throw new Error(library.troubles.map(sayTrouble).join('\n'))
+  return library.packs
+}
+
+export async function openTestStudio() {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
+  const file = join(folder, 'studio.sqlite')
+  const packs = await shippedPacks()
+  const store = await openStudio(file)
+  for (const knowledge of packs.values()) await store.keepPack(knowledge)
+  const logged: unknown[] = []
+  const app = createApp({
+    store,
+    packs,
+    now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
+    today: () => TODAY,
+    webFolder: null,
+    log: (error) => logged.push(error),
+  })
+  return {
+    app,
+    store,
+    file,
+    logged,
+    close: async () => {
+      await store.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+export type TestStudio = Awaited<ReturnType<typeof openTestStudio>>
