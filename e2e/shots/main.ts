@@ -48,7 +48,7 @@ const SHOTS: readonly Shot[] = [
     path: '/students/student-marrow',
     before: async (page) => {
       await noteSigns(page)
-      await page.getByText('why?').first().click()
+      await page.getByRole('button', { name: 'why?' }).first().click()
     },
   },
   {

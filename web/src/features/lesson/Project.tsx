@@ -16,6 +16,7 @@ import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/word
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
 import { Look } from './Look'
+import { RemedyButton } from './Waiting'
 
 interface Props {
   readonly view: StudentView
@@ -143,6 +144,7 @@ function RungStep({ view, lesson, state }: Props) {
           >
             Back
           </Button>
+          <RemedyButton view={view} lesson={lesson} state={state} label="Other remedy" />
         </div>
       )}
     </div>

@@ -9,6 +9,8 @@ import { CONDITION_WORDS, FLAG_WORDS, sayPass } from '../../wording/words'
 interface Props {
   readonly view: StudentView
   readonly fault: Fault
+  /** The remedy that is running now and may be exchanged for another. */
+  readonly running?: string | null
   readonly value: string | null
   readonly onChange: (remedy: string | null) => void
 }
@@ -47,8 +49,15 @@ function Ladder({ plan }: { plan: LadderPlan }) {
   )
 }
 
-function plansFor(view: StudentView, fault: Fault) {
-  return fault.remedies.flatMap((id) => {
+/** Remedies of the fault, then those of the other faults of its strand. */
+function remediesFor(view: StudentView, fault: Fault, others: boolean): readonly string[] {
+  if (!others) return fault.remedies
+  const strand = view.knowledge.faults.filter((f) => f.strand === fault.strand)
+  return [...new Set([...fault.remedies, ...strand.flatMap((f) => f.remedies)])]
+}
+
+function plansFor(view: StudentView, fault: Fault, others = false) {
+  return remediesFor(view, fault, others).flatMap((id) => {
     const remedy = view.knowledge.remedies.find((r) => r.id === id)
     if (!remedy) return []
     return [{ remedy, plan: buildLadder(remedy, view.record.card, painfulParts(view.record)) }]
@@ -61,9 +70,9 @@ export function firstRemedy(view: StudentView, fault: Fault): string | null {
   return plansFor(view, fault).find((p) => p.plan.ok)?.remedy.id ?? null
 }
 
-export function RemedyChoice({ view, fault, value, onChange }: Props) {
-  const full = activeProjects(view.record).length >= PROJECTS_MOST
-  const plans = plansFor(view, fault)
+export function RemedyChoice({ view, fault, running = null, value, onChange }: Props) {
+  const full = running === null && activeProjects(view.record).length >= PROJECTS_MOST
+  const plans = plansFor(view, fault, running !== null)
   return (
     <fieldset>
       <legend className="mb-1 font-medium">Remedy</legend>
@@ -90,6 +99,7 @@ export function RemedyChoice({ view, fault, value, onChange }: Props) {
             />
             <span>
               <span className="font-serif text-lg font-semibold">{remedy.name}</span>
+              {remedy.id === running && <span className="text-kiln"> (running now)</span>}
               <span className="text-kiln block">{remedy.aim}</span>
             </span>
           </label>

@@ -1,58 +1,91 @@
-/** A fault that is settled but has no remedy running. */
+/** Choosing a remedy for a settled fault: the first one, or another when one does not help. */
 import type { CaseState, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
+import { Field } from '../../ui/Field'
 import { Sheetlet } from '../../ui/Sheetlet'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
 
-export function Waiting({
-  view,
-  lesson,
-  state,
-}: {
-  view: StudentView
-  lesson: LessonState
-  state: CaseState
-}) {
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+  readonly state: CaseState
+}
+
+/** The button and the sheet behind it. */
+export function RemedyButton({ view, lesson, state, label }: Props & { readonly label: string }) {
   const act = useActs(view.id)
   const fault = view.knowledge.faults.find((f) => f.id === state.fault)
+  const running = state.ladder !== null && state.status.state === 'healing'
   const [open, setOpen] = useState(false)
-  const [remedy, setRemedy] = useState(() => (fault ? firstRemedy(view, fault) : null))
+  const [reason, setReason] = useState('')
+  const [remedy, setRemedy] = useState(() => (fault && !running ? firstRemedy(view, fault) : null))
+  if (!fault || !lesson.open) return null
+  const start = () => {
+    if (remedy === null) return
+    const why = reason.trim()
+    act(
+      [
+        {
+          kind: 'remedy-started',
+          lesson: lesson.id,
+          case: state.id,
+          remedy,
+          ...(why === '' ? {} : { reason: why }),
+        },
+      ],
+      'Remedy started',
+    )
+    setOpen(false)
+  }
+  return (
+    <>
+      <Button small look={running ? 'bare' : 'plain'} onClick={() => setOpen(true)}>
+        {label}
+      </Button>
+      <Sheetlet open={open} onOpenChange={setOpen} title={state.name} about={fault.why}>
+        <form
+          className="space-y-5"
+          onSubmit={(event) => {
+            event.preventDefault()
+            start()
+          }}
+        >
+          {running && (
+            <Field label="Why another remedy?" help="Kept with the record, if you say it.">
+              {(p) => <input {...p} value={reason} onChange={(e) => setReason(e.target.value)} />}
+            </Field>
+          )}
+          <RemedyChoice
+            view={view}
+            fault={fault}
+            running={running ? state.ladder.remedy : null}
+            value={remedy}
+            onChange={setRemedy}
+          />
+          <Button look="main" type="submit" disabled={remedy === null}>
+            Start the ladder
+          </Button>
+        </form>
+      </Sheetlet>
+    </>
+  )
+}
+
+/** A fault that is settled but has no remedy running. */
+export function Waiting({ view, lesson, state }: Props) {
   return (
     <div className="border-line flex flex-wrap items-center gap-3 border-b py-2">
       <StrandMark strand={state.strand} />
       <span className="font-medium">{state.name}</span>
       <StateWord state={state.status.state} />
-      {fault && lesson.open && (
-        <Button small className="ml-auto" onClick={() => setOpen(true)}>
-          Choose a remedy
-        </Button>
-      )}
-      {fault && (
-        <Sheetlet open={open} onOpenChange={setOpen} title={state.name} about={fault.why}>
-          <form
-            className="space-y-5"
-            onSubmit={(event) => {
-              event.preventDefault()
-              if (remedy === null) return
-              act(
-                [{ kind: 'remedy-started', lesson: lesson.id, case: state.id, remedy }],
-                'Remedy started',
-              )
-              setOpen(false)
-            }}
-          >
-            <RemedyChoice view={view} fault={fault} value={remedy} onChange={setRemedy} />
-            <Button look="main" type="submit" disabled={remedy === null}>
-              Start the ladder
-            </Button>
-          </form>
-        </Sheetlet>
-      )}
+      <span className="ml-auto">
+        <RemedyButton view={view} lesson={lesson} state={state} label="Choose a remedy" />
+      </span>
     </div>
   )
 }

@@ -29,9 +29,11 @@ function Next({ state, view }: { state: CaseState; view: StudentView }) {
 
 function Mended({ state, view }: { state: CaseState; view: StudentView }) {
   const rule = ruleFor(view.record, state)
+  if (state.status.state === 'mended') return <>{percent(rule.belief)} sure</>
   return (
     <>
-      {percent(rule.belief)} sure, {rule.cleanLessons} of {rule.cleanLessonsAsked} clean lessons
+      {percent(rule.belief)} sure, {Math.min(rule.cleanLessons, rule.cleanLessonsAsked)} of{' '}
+      {rule.cleanLessonsAsked} clean lessons
     </>
   )
 }
