@@ -26,6 +26,7 @@ export { SECTIONS } from './packFile'
 export type { PackFile, SectionName } from './packFile'
 export { applies, priorFor } from './priorFor'
 export { parsePass, resolvePack, slug } from './resolvePack'
+export { sharedRemedy } from './sharedRemedy'
 export { searchFindings } from './searchFindings'
 export {
   AGE_BANDS,

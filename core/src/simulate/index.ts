@@ -1,3 +1,5 @@
 /** Simulated students, for the demo studio and for judging our own conclusions. */
 export { playStudent } from './playStudent'
 export type { HiddenFault, StudentScript } from './playStudent'
+export { measureSeparability } from './separability'
+export type { FaultSeparability, PackSeparability } from './separability'

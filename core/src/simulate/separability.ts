@@ -1,0 +1,254 @@
+/** How well a pack's own signs and checks tell its faults apart, measured on simulated students. */
+import { buildNetwork, posterior, rankChecks, REPORTS } from '../diagnosis'
+import type { Evidence, Network } from '../diagnosis'
+import { chance, pick, seededRng, shuffle } from '../kit'
+import type { Rng } from '../kit'
+import type { Check, CheckOutcome, Fault, Knowledge, StudentFacts } from '../packs'
+
+/** In which order checks are done. */
+export type CheckOrder = 'offered' | 'random' | 'by-prior'
+
+export interface FaultSeparability {
+  readonly fault: string
+  readonly name: string
+  /** Share of students in whom no absent fault stood above it after at most three checks. */
+  readonly rankedFirst: number
+  /** Minutes of checks, on average. */
+  readonly minutes: number
+  /** The fault that most often stood above it though it was not there; null when none did. */
+  readonly mistakenFor: string | null
+  readonly mistakenShare: number
+}
+
+export interface PackSeparability {
+  readonly pack: string
+  readonly name: string
+  readonly rankedFirst: number
+  readonly minutes: number
+  readonly faults: readonly FaultSeparability[]
+  /** The same students with checks in another order: share ranked first. */
+  readonly baselines: { readonly random: number; readonly byPrior: number }
+}
+
+/** Signs a teacher notes before the first check. */
+const SIGNS_MOST = 4
+const CHECKS_MOST = 3
+/** Certainty at which a careful teacher stops checking. */
+const SURE = 0.95
+
+/** A student drawn from the network with one fault in the middle of the complaint. */
+interface DrawnStudent {
+  readonly faults: ReadonlySet<number>
+  /** Findings that are there, by whatever brought them out. */
+  readonly findings: ReadonlySet<number>
+  readonly complaint: readonly number[]
+}
+
+function drawFindings(network: Network, faults: ReadonlySet<number>, rng: Rng): Set<number> {
+  const there = new Set<number>()
+  network.findings.forEach((finding, f) => {
+    const absent = finding.causes
+      .filter((c) => faults.has(c.fault))
+      .reduce((p, c) => p * (1 - c.strength), 1 - finding.leak)
+    if (chance(rng, 1 - absent)) there.add(f)
+  })
+  return there
+}
+
+/** Null when the fault does not show in this student: then nobody complains of it. */
+function drawStudent(
+  network: Network,
+  knowledge: Knowledge,
+  target: number,
+  rng: Rng,
+): DrawnStudent | null {
+  const faults = new Set([target])
+  network.faults.forEach((f, i) => {
+    if (i !== target && chance(rng, f.prior)) faults.add(i)
+  })
+  const findings = drawFindings(network, faults, rng)
+  const own = network.findings.flatMap((f, i) => {
+    const link = f.causes.find((c) => c.fault === target)
+    return link && findings.has(i) && knowledge.findings[i]?.byCheckOnly === false ? [i] : []
+  })
+  if (own.length === 0) return null
+  return { faults, findings, complaint: shuffle(rng, own).slice(0, SIGNS_MOST) }
+}
+
+function answer(check: Check, network: Network, student: DrawnStudent): CheckOutcome | undefined {
+  const isThere = (id: string) => student.findings.has(network.findingIndex.get(id) ?? -1)
+  return check.outcomes.find((o) =>
+    Object.entries(o.says).every(
+      ([id, s]) => (s === 'marked' && isThere(id)) || (s === 'absent' && !isThere(id)),
+    ),
+  )
+}
+
+function evidenceOf(network: Network, outcome: CheckOutcome): Evidence[] {
+  return Object.entries(outcome.says).flatMap(([id, strength]) => {
+    const finding = network.findingIndex.get(id)
+    return finding === undefined ? [] : [{ finding, ...REPORTS[strength] }]
+  })
+}
+
+interface Session {
+  readonly network: Network
+  readonly knowledge: Knowledge
+  readonly rng: Rng
+  /** Checks by the prior probability of a yes. */
+  readonly byPrior: readonly Check[]
+}
+
+function inPlay(network: Network, complaint: readonly number[]): number[] {
+  const faults = complaint.flatMap((f) => network.findings[f]?.causes.map((c) => c.fault) ?? [])
+  return [...new Set(faults)]
+}
+
+function nextCheck(
+  session: Session,
+  order: CheckOrder,
+  evidence: readonly Evidence[],
+  done: ReadonlySet<string>,
+  complaint: readonly number[],
+): Check | undefined {
+  const open = session.byPrior.filter((c) => !done.has(c.id))
+  if (open.length === 0) return undefined
+  if (order === 'random') return pick(session.rng, open)
+  if (order === 'by-prior') return open[0]
+  const now = posterior(session.network, evidence)
+  const limits = { answered: done, flags: [], painful: [] }
+  const { ranked } = rankChecks(
+    session.network,
+    now,
+    open,
+    limits,
+    inPlay(session.network, complaint),
+  )
+  return ranked[0]?.check
+}
+
+/** Probabilities after at most three checks, and the minutes they took. */
+function examine(session: Session, student: DrawnStudent, order: CheckOrder) {
+  const evidence: Evidence[] = student.complaint.map((finding) => ({ finding, ...REPORTS.marked }))
+  const done = new Set<string>()
+  let minutes = 0
+  let { probability } = posterior(session.network, evidence)
+  while (done.size < CHECKS_MOST && Math.max(...probability) < SURE) {
+    const check = nextCheck(session, order, evidence, done, student.complaint)
+    if (!check) break
+    done.add(check.id)
+    minutes += check.minutes
+    const outcome = answer(check, session.network, student)
+    if (!outcome) continue
+    evidence.push(...evidenceOf(session.network, outcome))
+    probability = posterior(session.network, evidence).probability
+  }
+  return { probability, minutes }
+}
+
+/** The likeliest fault that is not there but stands above the target; null when none does. */
+function wronglyAbove(
+  probability: Float64Array,
+  target: number,
+  student: DrawnStudent,
+): number | null {
+  let worst: number | null = null
+  probability.forEach((p, f) => {
+    const above = f !== target && !student.faults.has(f) && p > (probability[target] ?? 0)
+    if (above && (worst === null || p > (probability[worst] ?? 0))) worst = f
+  })
+  return worst
+}
+
+function checksByPrior(knowledge: Knowledge, network: Network): Check[] {
+  const yes = (check: Check) =>
+    check.outcomes
+      .flatMap((o) => Object.entries(o.says).filter(([, s]) => s === 'marked'))
+      .flatMap(([id]) => network.findings[network.findingIndex.get(id) ?? -1]?.causes ?? [])
+      .reduce((sum, c) => sum + c.strength * (network.faults[c.fault]?.prior ?? 0), 0)
+  return [...knowledge.checks].sort((a, b) => yes(b) - yes(a))
+}
+
+interface Count {
+  first: number
+  minutes: number
+  readonly mistaken: Map<number, number>
+}
+
+/** The same drawn students for every order, so that the orders are compared on equal terms. */
+function examineAll(
+  session: Session,
+  drawn: readonly (readonly DrawnStudent[])[],
+  order: CheckOrder,
+): Count[] {
+  return drawn.map((students, target) => {
+    const count: Count = { first: 0, minutes: 0, mistaken: new Map() }
+    for (const student of students) {
+      const { probability, minutes } = examine(session, student, order)
+      count.minutes += minutes
+      const wrong = wronglyAbove(probability, target, student)
+      if (wrong === null) count.first += 1
+      else count.mistaken.set(wrong, (count.mistaken.get(wrong) ?? 0) + 1)
+    }
+    return count
+  })
+}
+
+function drawAll(session: Session, perFault: number): DrawnStudent[][] {
+  return session.knowledge.faults.map((_, target) => {
+    const students: DrawnStudent[] = []
+    for (let tries = 0; students.length < perFault && tries < perFault * 20; tries++) {
+      const student = drawStudent(session.network, session.knowledge, target, session.rng)
+      if (student) students.push(student)
+    }
+    return students
+  })
+}
+
+function describe(fault: Fault, count: Count, students: number, k: Knowledge): FaultSeparability {
+  const [worst] = [...count.mistaken].sort((a, b) => b[1] - a[1])
+  return {
+    fault: fault.id,
+    name: fault.name,
+    rankedFirst: students === 0 ? 0 : count.first / students,
+    minutes: students === 0 ? 0 : count.minutes / students,
+    mistakenFor: worst ? (k.faults[worst[0]]?.id ?? null) : null,
+    mistakenShare: worst ? worst[1] / students : 0,
+  }
+}
+
+function shareFirst(counts: readonly Count[], drawn: readonly (readonly unknown[])[]): number {
+  const all = drawn.reduce((n, d) => n + d.length, 0)
+  return counts.reduce((n, c) => n + c.first, 0) / all
+}
+
+/**
+ * Draws students from the pack's own network, each with one fault as the complaint and the others by their
+ * priors; notes up to four of its signs, does up to three checks, and counts how often no absent fault
+ * stood above it. A true fault above it is no mistake. Same seed, same figures.
+ */
+export function measureSeparability(
+  knowledge: Knowledge,
+  facts: StudentFacts,
+  options: { readonly perFault: number; readonly seed: number },
+): PackSeparability {
+  const network = buildNetwork(knowledge, facts)
+  const rng = seededRng(options.seed)
+  const session: Session = { network, knowledge, rng, byPrior: checksByPrior(knowledge, network) }
+  const drawn = drawAll(session, options.perFault)
+  const offered = examineAll(session, drawn, 'offered')
+  const students = drawn.reduce((n, d) => n + d.length, 0)
+  return {
+    pack: knowledge.pack.id,
+    name: knowledge.name,
+    rankedFirst: shareFirst(offered, drawn),
+    minutes: offered.reduce((n, c) => n + c.minutes, 0) / students,
+    faults: knowledge.faults.map((fault, i) =>
+      describe(fault, offered[i] as Count, drawn[i]?.length ?? 0, knowledge),
+    ),
+    baselines: {
+      random: shareFirst(examineAll(session, drawn, 'random'), drawn),
+      byPrior: shareFirst(examineAll(session, drawn, 'by-prior'), drawn),
+    },
+  }
+}
