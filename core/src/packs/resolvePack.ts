@@ -91,6 +91,18 @@ function toCue(cue: string | Cue): Cue {
   return typeof cue === 'string' ? { words: cue } : cue
 }
 
+/** Links of an inherited fault to what the instrument leaves out go with it. */
+function without(
+  links: Readonly<Record<string, number>> | undefined,
+  omitted: ReadonlySet<string>,
+): Record<string, number> {
+  return Object.fromEntries(Object.entries(links ?? {}).filter(([id]) => !omitted.has(id)))
+}
+
+function omittedIn(chain: readonly PackFile[], section: SectionName): ReadonlySet<string> {
+  return new Set(chain.flatMap((file) => file.omit?.[section] ?? []))
+}
+
 function toFault([id, e]: [string, FaultEntry]): Fault {
   return {
     id,
@@ -191,7 +203,13 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
     setup: Object.entries(merged.setup).map(([id, e]) => ({ id, ...e })),
     findings: Object.entries(merged.findings).map(toFinding),
-    faults: Object.entries(merged.faults).map(toFault),
+    faults: Object.entries(merged.faults)
+      .map(toFault)
+      .map((fault) => ({
+        ...fault,
+        shows: without(fault.shows, omittedIn(chain, 'findings')),
+        leadsTo: without(fault.leadsTo, omittedIn(chain, 'faults')),
+      })),
     checks: Object.entries(merged.checks).map(toCheck),
     remedies: Object.entries(merged.remedies).map(toRemedy),
     gates: Object.entries(merged.gates).map(toGate),

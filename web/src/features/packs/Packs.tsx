@@ -46,7 +46,10 @@ export function Packs() {
   const { data, error } = usePacks()
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the knowledge" />
-  const families = data.packs.filter((p) => p.kind === 'family')
+  // An instrument that stands alone, as the carillon does, is a family of its own.
+  const families = data.packs.filter(
+    (p) => p.kind === 'family' || (p.kind === 'instrument' && p.family === p.id),
+  )
   return (
     <>
       <h1 className="mt-6 text-3xl">Knowledge</h1>
