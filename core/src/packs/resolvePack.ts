@@ -1,4 +1,5 @@
 /** Puts an instrument's knowledge together from its pack and the packs it extends. */
+import { withoutOmitted } from './withoutOmitted'
 import type {
   Check,
   Cue,
@@ -89,18 +90,6 @@ function everyStage(prior: number | Readonly<Record<Stage, number>>): Record<Sta
 
 function toCue(cue: string | Cue): Cue {
   return typeof cue === 'string' ? { words: cue } : cue
-}
-
-/** Links of an inherited fault to what the instrument leaves out go with it. */
-function without(
-  links: Readonly<Record<string, number>> | undefined,
-  omitted: ReadonlySet<string>,
-): Record<string, number> {
-  return Object.fromEntries(Object.entries(links ?? {}).filter(([id]) => !omitted.has(id)))
-}
-
-function omittedIn(chain: readonly PackFile[], section: SectionName): ReadonlySet<string> {
-  return new Set(chain.flatMap((file) => file.omit?.[section] ?? []))
 }
 
 function toFault([id, e]: [string, FaultEntry]): Fault {
@@ -194,7 +183,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
   if (!last) throw new RangeError('no pack given')
   const merged = mergeChain(chain)
   const family = chain.findLast((file) => file.kind === 'family') ?? last
-  return {
+  return withoutOmitted(chain, {
     pack: { id: last.pack, version: versionOf(chain) },
     name: last.name,
     kind: last.kind,
@@ -203,17 +192,11 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
     setup: Object.entries(merged.setup).map(([id, e]) => ({ id, ...e })),
     findings: Object.entries(merged.findings).map(toFinding),
-    faults: Object.entries(merged.faults)
-      .map(toFault)
-      .map((fault) => ({
-        ...fault,
-        shows: without(fault.shows, omittedIn(chain, 'findings')),
-        leadsTo: without(fault.leadsTo, omittedIn(chain, 'faults')),
-      })),
+    faults: Object.entries(merged.faults).map(toFault),
     checks: Object.entries(merged.checks).map(toCheck),
     remedies: Object.entries(merged.remedies).map(toRemedy),
     gates: Object.entries(merged.gates).map(toGate),
     schools: Object.entries(merged.schools).map(toSchool),
     cautions: [...new Set(chain.flatMap((file) => file.cautions ?? []))],
-  }
+  })
 }

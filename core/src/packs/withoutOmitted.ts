@@ -1,0 +1,61 @@
+/** What an instrument leaves out takes along all that only spoke of it. */
+import type { Check, Fault, Knowledge } from './knowledge'
+import type { FaultEntry, PackFile } from './packFile'
+
+function omittedIds(chain: readonly PackFile[], section: 'faults' | 'findings'): Set<string> {
+  return new Set(chain.flatMap((file) => file.omit?.[section] ?? []))
+}
+
+/** The entries of the faults that were left out, from wherever in the chain they were written. */
+function omittedFaults(chain: readonly PackFile[], omitted: ReadonlySet<string>): FaultEntry[] {
+  return chain.flatMap((file) =>
+    Object.entries(file.faults ?? {}).flatMap(([id, entry]) => (omitted.has(id) ? [entry] : [])),
+  )
+}
+
+function pruned(links: Readonly<Record<string, number>>, gone: ReadonlySet<string>) {
+  return Object.fromEntries(Object.entries(links).filter(([id]) => !gone.has(id)))
+}
+
+function stillShown(faults: readonly Fault[]): ReadonlySet<string> {
+  return new Set(faults.flatMap((f) => Object.keys(f.shows)))
+}
+
+/** A check whose every finding is gone is gone; one of several is only taken out of the outcomes. */
+function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null {
+  const outcomes = check.outcomes.map((o) => ({
+    ...o,
+    says: Object.fromEntries(Object.entries(o.says).filter(([id]) => !gone.has(id))),
+  }))
+  return outcomes.some((o) => Object.keys(o.says).length === 0) ? null : { ...check, outcomes }
+}
+
+/**
+ * Drops links to faults and findings that were left out, and the findings, checks and remedies that no
+ * remaining fault needs although a left-out one did.
+ */
+export function withoutOmitted(chain: readonly PackFile[], knowledge: Knowledge): Knowledge {
+  const goneFaults = omittedIds(chain, 'faults')
+  const goneFindings = omittedIds(chain, 'findings')
+  if (goneFaults.size + goneFindings.size === 0) return knowledge
+  const here = new Set(knowledge.findings.map((f) => f.id))
+  for (const id of [...goneFindings]) if (here.has(id)) goneFindings.delete(id)
+  const faults = knowledge.faults.map((f) => ({
+    ...f,
+    shows: pruned(f.shows, goneFindings),
+    leadsTo: pruned(f.leadsTo, goneFaults),
+  }))
+  const left = omittedFaults(chain, goneFaults)
+  const shown = stillShown(faults)
+  for (const id of left.flatMap((f) => Object.keys(f.shows)))
+    if (!shown.has(id)) goneFindings.add(id)
+  const needed = new Set(faults.flatMap((f) => f.remedies))
+  const goneRemedies = new Set(left.flatMap((f) => f.remedies).filter((id) => !needed.has(id)))
+  return {
+    ...knowledge,
+    faults,
+    findings: knowledge.findings.filter((f) => !goneFindings.has(f.id)),
+    checks: knowledge.checks.flatMap((c) => withoutFindings(c, goneFindings) ?? []),
+    remedies: knowledge.remedies.filter((r) => !goneRemedies.has(r.id)),
+  }
+}
