@@ -78,6 +78,7 @@ module.exports = {
       'remedy',
       'mending',
     ]),
+    only('insight-on-the-record', core('insight'), ['kit', 'packs', 'record']),
     only('seam-draws-the-record', core('seam'), ['kit', 'packs', 'mending', 'record']),
     only('demo-plays-students', core('simulate'), [
       'kit',

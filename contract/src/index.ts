@@ -1,8 +1,25 @@
 /** The agreement between screen and server. */
 export { actsRequestSchema, parseActs, studentCardSchema, troublesOf } from './actRequests'
 export type { FieldTrouble, IdentifiedRequest } from './actRequests'
+export {
+  OWN_SECTIONS,
+  PACK_TEXT_MOST,
+  packForkSchema,
+  parseOwnEntries,
+  parsePackFork,
+  parsePackImport,
+  parseSchools,
+} from './knowledgeRequests'
+export type {
+  OwnEntriesRequest,
+  OwnEntry,
+  OwnSection,
+  PackForkRequest,
+  PackImportRequest,
+} from './knowledgeRequests'
 export type {
   ErrorResponse,
+  FileTrouble,
   PackListed,
   PackResponse,
   PacksResponse,
@@ -10,4 +27,5 @@ export type {
   StudentListed,
   StudentResponse,
   StudentsResponse,
+  StudioResponse,
 } from './responses'

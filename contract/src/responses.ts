@@ -1,6 +1,7 @@
 /** What the server answers. */
 import type { Refusal } from '@vein-mend/core/kit'
-import type { Knowledge } from '@vein-mend/core/packs'
+import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
+import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type { Act, StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
 import type { FieldTrouble } from './actRequests'
 
@@ -33,6 +34,10 @@ export interface PackListed {
   readonly name: string
   readonly kind: 'base' | 'family' | 'instrument'
   readonly family: string
+  /** Written or brought in by this studio. */
+  readonly own: boolean
+  /** Shipped, with additions or changes of this studio. */
+  readonly changed: boolean
   readonly counts: {
     readonly findings: number
     readonly faults: number
@@ -41,15 +46,46 @@ export interface PackListed {
   }
 }
 
+/** One thing wrong in a pack's text. */
+export interface FileTrouble {
+  readonly file: string
+  readonly line: number
+  readonly path: string
+  readonly code: string
+  readonly detail: string
+}
+
 export interface PacksResponse {
   readonly packs: readonly PackListed[]
+  /** Own packs that no longer fit the shipped ones. */
+  readonly setAside: readonly FileTrouble[]
 }
 
 export interface PackResponse {
   readonly knowledge: Knowledge
+  /** What the studio's own cases did to the priors. */
+  readonly learned: readonly LearnedPrior[]
+  /** Ids of the entries that are this studio's, by section. */
+  readonly own: Readonly<Record<string, readonly string[]>>
+}
+
+export interface StudioResponse {
+  /** The studio's choice by topic; where there is none the usual school holds. */
+  readonly schools: Schools
+  readonly topics: readonly {
+    readonly topic: string
+    readonly instruments: readonly string[]
+    readonly schools: readonly School[]
+  }[]
+  readonly calibration: Calibration
+  readonly settledBy: readonly { readonly instrument: string; readonly diagnoses: number }[]
 }
 
 /** Every failure: a coded fact; the wording lives in the interface. */
 export interface ErrorResponse {
-  readonly error: Refusal & { readonly fields?: readonly FieldTrouble[] }
+  readonly error: Refusal & {
+    readonly fields?: readonly FieldTrouble[]
+    /** Where a pack's text is wrong. */
+    readonly troubles?: readonly FileTrouble[]
+  }
 }

@@ -7,7 +7,7 @@ import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import pino from 'pino'
 import { createApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
-import { readLibrary, sayTrouble } from './packs'
+import { buildLibrary, openKnowledge, readPackTexts, sayTrouble } from './packs'
 import { openStudio } from './store'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
@@ -42,7 +42,8 @@ function portAsked(): number {
 async function start(): Promise<void> {
   const demo = process.argv.includes('--demo')
   const log = pino({ level: process.env.VEIN_MEND_LOG ?? 'warn' })
-  const library = await readLibrary(join(ROOT, 'packs'))
+  const shipped = await readPackTexts(join(ROOT, 'packs'))
+  const library = buildLibrary(shipped)
   if (!library.ok)
     fail(`A knowledge pack cannot be used.\n${library.troubles.map(sayTrouble).join('\n')}`)
   const folder = dataFolder()
@@ -53,11 +54,12 @@ async function start(): Promise<void> {
   const now = () => new Date().toISOString() as IsoInstant
   if (demo) await layDemoStudio(file, library.packs, today())
   const store = await openStudio(file)
-  for (const knowledge of library.packs.values()) await store.keepPack(knowledge)
+  const opened = await openKnowledge(store, shipped)
+  if (!opened.ok) fail(opened.troubles.map(sayTrouble).join('\n'))
   const web = join(ROOT, 'web', 'dist')
   const app = createApp({
     store,
-    packs: library.packs,
+    knowledge: opened.knowledge,
     now,
     today,
     webFolder: existsSync(web) ? web : null,

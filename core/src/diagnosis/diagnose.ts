@@ -1,8 +1,8 @@
 /** One look at a student: signs in, ranked faults with reasons and the next best check out. */
 import type { Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '../packs'
 import { explain } from './explain'
-import { mendFirst } from './mendFirst'
-import type { MendingUrgency } from './mendFirst'
+import { FROM_THE_BASE, mendFirst } from './mendFirst'
+import type { MendingOrder, MendingUrgency } from './mendFirst'
 import { buildNetwork, REPORTS } from './network'
 import type { Evidence, Network } from './network'
 import { posterior } from './posterior'
@@ -51,7 +51,8 @@ export interface DiagnosisInput {
 /** Rivals that get their reasons worked out; nobody reads a ninth. */
 const EXPLAINED_MOST = 8
 
-function toEvidence(network: Network, signs: readonly Sign[]): Evidence[] {
+/** The signs as evidence, the last report on each; signs the network does not know are passed over. */
+export function evidenceOf(network: Network, signs: readonly Sign[]): Evidence[] {
   const last = new Map(signs.map((s) => [s.finding, s.strength]))
   return [...last].flatMap(([id, strength]) => {
     const finding = network.findingIndex.get(id)
@@ -76,7 +77,7 @@ function reported(strength: Strength): boolean {
 export function diagnose(input: DiagnosisInput): Diagnosis {
   const { knowledge, facts, signs } = input
   const network = buildNetwork(knowledge, facts, input.known)
-  const evidence = toEvidence(network, signs)
+  const evidence = evidenceOf(network, signs)
   const now = posterior(network, evidence)
   const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
   const seen = new Set(signs.map((s) => s.finding))
@@ -123,12 +124,19 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
     mendFirst: mendFirst(
       knowledge.faults,
       (id) => now.probability[network.faultIndex.get(id) ?? -1] ?? 0,
+      mendingOrder(facts),
     ),
     faultOrder: knowledge.faults.map((f) => f.id),
     stops,
     method: now.method,
     missedAtMost: now.missedAtMost,
   }
+}
+
+function mendingOrder(facts: StudentFacts): MendingOrder {
+  return Object.values(facts.schools).includes(FROM_THE_BASE)
+    ? 'from-the-base'
+    : 'what-drives-the-rest'
 }
 
 /** Faults that could have brought out something that was noted as there; all, while nothing was. */

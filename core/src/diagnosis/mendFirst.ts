@@ -1,4 +1,5 @@
 /** What to mend first: what is grave itself, and what drives the rest. */
+import { STRANDS } from '../packs'
 import type { Fault } from '../packs'
 
 export interface MendingUrgency {
@@ -11,6 +12,18 @@ export interface MendingUrgency {
   readonly drives: readonly { readonly fault: Fault; readonly strength: number }[]
   readonly urgency: number
 }
+
+/**
+ * In which order faults are mended: by what drives the rest, or the base first (posture before tension
+ * before coordination before tone). Schools differ; both are common practice.
+ */
+export type MendingOrder = 'what-drives-the-rest' | 'from-the-base'
+
+/** School of the base pack that mends from the base. */
+export const FROM_THE_BASE = 'from-the-base'
+
+/** A fault less likely than this does not hold the others up. */
+const LIKELY_ENOUGH = 0.3
 
 /** Links thinner than this are not followed further. */
 const FAINTEST_LINK = 0.05
@@ -32,13 +45,20 @@ function reached(from: Fault, byId: ReadonlyMap<string, Fault>): Map<string, num
   return best
 }
 
+/** Likely faults strand by strand, posture first; the rest after them. */
+function place(u: MendingUrgency): number {
+  return u.probability < LIKELY_ENOUGH ? STRANDS.length : STRANDS.indexOf(u.fault.strand)
+}
+
 /**
  * The faults with their probabilities, most urgent first: own severity times probability, plus what it
- * drives that is likely there too. Common practice (mend upstream first), no source.
+ * drives that is likely there too. Common practice (mend upstream first), no source. From the base, the
+ * likely ones are taken strand by strand.
  */
 export function mendFirst(
   faults: readonly Fault[],
   probabilityOf: (id: string) => number,
+  order: MendingOrder = 'what-drives-the-rest',
 ): readonly MendingUrgency[] {
   const byId = new Map(faults.map((f) => [f.id, f]))
   return faults
@@ -55,5 +75,5 @@ export function mendFirst(
       )
       return { fault, probability, own, downstream, drives, urgency: own + downstream }
     })
-    .sort((a, b) => b.urgency - a.urgency)
+    .sort((a, b) => (order === 'from-the-base' ? place(a) - place(b) : 0) || b.urgency - a.urgency)
 }

@@ -116,6 +116,12 @@ function checkGates(k: Knowledge, ids: Ids): PackTrouble[] {
     })
     return [
       ...g.after.flatMap((x, i) => (ids.gates.has(x) ? [] : [at('unknown_gate', x, 'after', i)])),
+      ...Object.entries(g.afterIn).flatMap(([school, gates]) => [
+        ...(ids.schools.has(school) ? [] : [at('unknown_school', school, 'after_in', school)]),
+        ...gates.flatMap((x, i) =>
+          ids.gates.has(x) ? [] : [at('unknown_gate', x, 'after_in', school, i)],
+        ),
+      ]),
       ...g.needs.flatMap((n, i) =>
         ids.findings.has(n.without)
           ? []
@@ -179,7 +185,11 @@ function findLoop(arrows: ReadonlyMap<string, readonly string[]>): string | null
 
 function checkLoops(k: Knowledge): PackTrouble[] {
   const fault = findLoop(new Map(k.faults.map((f) => [f.id, Object.keys(f.leadsTo)])))
-  const gate = findLoop(new Map(k.gates.map((g) => [g.id, g.after])))
+  const orders = [null, ...k.schools.map((s) => s.id)].map(
+    (school) =>
+      new Map(k.gates.map((g) => [g.id, (school === null ? null : g.afterIn[school]) ?? g.after])),
+  )
+  const gate = orders.map(findLoop).find((found) => found !== null) ?? null
   return [
     ...(fault === null
       ? []

@@ -27,6 +27,8 @@ export type { PackFile, SectionName } from './packFile'
 export { applies, priorFor } from './priorFor'
 export { parsePass, resolvePack, slug } from './resolvePack'
 export { sharedRemedy } from './sharedRemedy'
+export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
+export type { Schools } from './schools'
 export { searchFindings } from './searchFindings'
 export {
   AGE_BANDS,

@@ -66,7 +66,8 @@ export interface Fault {
   readonly source: Source
 }
 
-export type Avoid = Readonly<Partial<Record<HealthFlag, string>>>
+/** Why a student with the flag, or of the stage, is not given something. */
+export type Avoid = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
 export interface CheckOutcome {
   readonly id: string
@@ -108,6 +109,8 @@ export interface Rung {
   readonly avoid: Avoid
   /** Used only where the student's school for the topic is this one. */
   readonly school?: string
+  /** What is done in its place by students who must avoid it. */
+  readonly instead?: string
 }
 
 export interface Remedy {
@@ -132,6 +135,8 @@ export interface Gate {
   readonly id: string
   readonly name: string
   readonly after: readonly string[]
+  /** What comes before it where a school orders it otherwise, by school. */
+  readonly afterIn: Readonly<Record<string, readonly string[]>>
   readonly needs: readonly GateNeed[]
   readonly school?: string
 }
@@ -184,6 +189,6 @@ export interface StudentFacts {
   readonly ageBand: AgeBand
   readonly flags: readonly HealthFlag[]
   readonly equipment: Readonly<Record<string, string>>
-  /** Chosen school by topic. */
+  /** The school that holds for each topic; see `schoolsFor`. */
   readonly schools: Readonly<Record<string, string>>
 }

@@ -41,7 +41,7 @@ export interface FaultEntry {
   readonly source?: Source
 }
 
-type AvoidEntry = Readonly<Partial<Record<HealthFlag, string>>>
+type AvoidEntry = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
 export interface CheckEntry {
   readonly name: string
@@ -70,6 +70,7 @@ export interface RungEntry {
   readonly pass: string
   readonly avoid?: AvoidEntry
   readonly school?: string
+  readonly instead?: string
 }
 
 export interface RemedyEntry {
@@ -83,6 +84,7 @@ export interface RemedyEntry {
 export interface GateEntry {
   readonly name: string
   readonly after?: readonly string[]
+  readonly after_in?: Readonly<Record<string, readonly string[]>>
   readonly needs: readonly {
     readonly text: string
     readonly without: string
@@ -104,7 +106,8 @@ type Entries<T> = Readonly<Record<string, T>>
 export interface PackFile {
   readonly pack: string
   readonly version: string
-  readonly kind: 'base' | 'family' | 'instrument'
+  /** `studio` holds what a studio adds to or changes in the instrument it extends. */
+  readonly kind: 'base' | 'family' | 'instrument' | 'studio'
   readonly name: string
   readonly source: string
   readonly extends?: string

@@ -135,6 +135,7 @@ function toRung(e: RungEntry): Rung {
     pass,
     avoid: e.avoid ?? {},
     ...(e.school ? { school: e.school } : {}),
+    ...(e.instead ? { instead: e.instead } : {}),
   }
 }
 
@@ -154,6 +155,7 @@ function toGate([id, e]: [string, GateEntry]): Gate {
     id,
     name: e.name,
     after: e.after ?? [],
+    afterIn: e.after_in ?? {},
     needs: e.needs,
     ...(e.school ? { school: e.school } : {}),
   }
@@ -167,26 +169,26 @@ function toSchool([id, e]: [string, SchoolEntry]): School {
  * The pack's own version, with those of the packs it extends as build metadata (Semantic Versioning 2.0.0,
  * item 10): a record that names it names everything it rests on.
  */
-function versionOf(chain: readonly PackFile[]): string {
-  const own = chain.at(-1)?.version ?? ''
-  const under = chain.slice(0, -1).map((file) => `${file.pack}.${file.version}`)
-  return under.length === 0 ? own : `${own}+${under.join('.')}`
+function versionOf(named: PackFile, chain: readonly PackFile[]): string {
+  const rest = chain.filter((f) => f !== named).map((file) => `${file.pack}.${file.version}`)
+  return rest.length === 0 ? named.version : `${named.version}+${rest.join('.')}`
 }
 
 /**
- * Knowledge of the last pack of the chain, base first. The files are taken to be well-formed;
+ * Knowledge of the last pack of the chain, base first; what a studio adds to an instrument comes after it
+ * and leaves it its name. The files are taken to be well-formed;
  * run `checkKnowledge` on the result for references that lead nowhere.
  * @throws RangeError on an empty chain or a pass rule that is not understood
  */
 export function resolvePack(chain: readonly PackFile[]): Knowledge {
-  const last = chain.at(-1)
+  const last = chain.findLast((file) => file.kind !== 'studio')
   if (!last) throw new RangeError('no pack given')
   const merged = mergeChain(chain)
   const family = chain.findLast((file) => file.kind === 'family') ?? last
   return withoutOmitted(chain, {
-    pack: { id: last.pack, version: versionOf(chain) },
+    pack: { id: last.pack, version: versionOf(last, chain) },
     name: last.name,
-    kind: last.kind,
+    kind: last.kind === 'studio' ? 'instrument' : last.kind,
     family: family.pack,
     chain: chain.map((file) => ({ id: file.pack, version: file.version })),
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),

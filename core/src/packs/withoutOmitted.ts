@@ -1,8 +1,10 @@
 /** What an instrument leaves out takes along all that only spoke of it. */
-import type { Check, Fault, Knowledge } from './knowledge'
+import type { Check, Fault, Gate, Knowledge } from './knowledge'
 import type { FaultEntry, PackFile } from './packFile'
 
-function omittedIds(chain: readonly PackFile[], section: 'faults' | 'findings'): Set<string> {
+type Omittable = 'faults' | 'findings' | 'gates'
+
+function omittedIds(chain: readonly PackFile[], section: Omittable): Set<string> {
   return new Set(chain.flatMap((file) => file.omit?.[section] ?? []))
 }
 
@@ -30,6 +32,24 @@ function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null 
   return outcomes.some((o) => Object.keys(o.says).length === 0) ? null : { ...check, outcomes }
 }
 
+/** A gate none of whose needs is left to be seen is gone, and nothing waits for a gate that is gone. */
+function withoutGates(gates: readonly Gate[], gone: ReadonlySet<string>, goneGates: Set<string>) {
+  const left = gates.flatMap((gate) => {
+    const needs = gate.needs.filter((n) => !gone.has(n.without))
+    if (needs.length > 0) return [{ ...gate, needs }]
+    goneGates.add(gate.id)
+    return []
+  })
+  const still = (ids: readonly string[]) => ids.filter((id) => !goneGates.has(id))
+  return left.map((gate) => ({
+    ...gate,
+    after: still(gate.after),
+    afterIn: Object.fromEntries(
+      Object.entries(gate.afterIn).map(([school, ids]) => [school, still(ids)]),
+    ),
+  }))
+}
+
 /**
  * Drops links to faults and findings that were left out, and the findings, checks and remedies that no
  * remaining fault needs although a left-out one did.
@@ -37,7 +57,8 @@ function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null 
 export function withoutOmitted(chain: readonly PackFile[], knowledge: Knowledge): Knowledge {
   const goneFaults = omittedIds(chain, 'faults')
   const goneFindings = omittedIds(chain, 'findings')
-  if (goneFaults.size + goneFindings.size === 0) return knowledge
+  const goneGates = omittedIds(chain, 'gates')
+  if (goneFaults.size + goneFindings.size + goneGates.size === 0) return knowledge
   const here = new Set(knowledge.findings.map((f) => f.id))
   for (const id of [...goneFindings]) if (here.has(id)) goneFindings.delete(id)
   const faults = knowledge.faults.map((f) => ({
@@ -57,5 +78,6 @@ export function withoutOmitted(chain: readonly PackFile[], knowledge: Knowledge)
     findings: knowledge.findings.filter((f) => !goneFindings.has(f.id)),
     checks: knowledge.checks.flatMap((c) => withoutFindings(c, goneFindings) ?? []),
     remedies: knowledge.remedies.filter((r) => !goneRemedies.has(r.id)),
+    gates: withoutGates(knowledge.gates, goneFindings, goneGates),
   }
 }

@@ -79,6 +79,8 @@ export type ActBody =
       readonly severity: number
       readonly probability: number
       readonly rivals: readonly RivalShare[]
+      /** Stage of the student at the time. */
+      readonly stage: Stage
       /** Open cases that drive this one. */
       readonly drivenBy: readonly CaseId[]
       /** Why the teacher chose against the ranking; absent when they went with it. */

@@ -5,6 +5,7 @@ import type { Result } from '../kit'
 import type { Fault, Knowledge, Strength } from '../packs'
 import { buildLadder } from '../remedy'
 import type { ActBody, ActOf, CaseId, LessonId } from './acts'
+import { factsOf } from './factsOf'
 import { lessonQuestion } from './lessonQuestion'
 import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
@@ -102,6 +103,7 @@ function completeFault(
       name: r.fault.name,
       probability: r.probability,
     })),
+    stage: record.card.stage,
     drivenBy: driversOf(fault, record, k).map((c) => c.id),
   })
 }
@@ -113,7 +115,7 @@ function completeRemedy(
 ): Result<ActBody> {
   const remedy = k.remedies.find((r) => r.id === request.remedy)
   if (!remedy) return refuse('unknown_remedy', ['remedy'], { remedy: request.remedy })
-  const plan = buildLadder(remedy, record.card, painfulParts(record))
+  const plan = buildLadder(remedy, factsOf(record.card, k), painfulParts(record))
   if (plan.ok) {
     return good({ ...request, name: remedy.name, rungs: plan.rungs, loads: remedy.loads })
   }
@@ -121,7 +123,7 @@ function completeRemedy(
     case 'pain':
       return refuse('pain_reported', ['remedy'], { part: plan.part })
     case 'flag':
-      return refuse('remedy_not_for_student', ['remedy'], { flag: plan.flag, why: plan.why })
+      return refuse('remedy_not_for_student', ['remedy'], { flag: plan.against, why: plan.why })
     case 'nothing-left':
       return refuse('no_rungs', ['remedy'])
     default:

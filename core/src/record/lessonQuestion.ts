@@ -2,6 +2,7 @@
 import type { DiagnosisInput, Sign } from '../diagnosis'
 import type { Knowledge } from '../packs'
 import type { LessonId } from './acts'
+import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { StudentRecord } from './state'
 
@@ -26,7 +27,6 @@ export function lessonQuestion(
   lesson: LessonId,
   knowledge: Knowledge,
 ): DiagnosisInput {
-  const { stage, ageBand, flags, equipment, schools } = record.card
   const known = new Map(
     record.cases
       .filter((c) => c.settledOn !== lesson)
@@ -37,7 +37,7 @@ export function lessonQuestion(
   )
   return {
     knowledge,
-    facts: { stage, ageBand, flags, equipment, schools },
+    facts: factsOf(record.card, knowledge),
     known,
     signs: signsOf(record, lesson),
     answered: lessonOf(record, lesson).checks.map((c) => c.check),

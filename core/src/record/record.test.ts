@@ -67,6 +67,7 @@ class Desk {
   settle(id = A, fault = 'bell-hand'): ActId {
     return this.do({
       kind: 'fault-settled',
+      stage: 'beginner',
       lesson: this.lesson,
       case: id,
       fault,

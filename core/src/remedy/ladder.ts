@@ -1,5 +1,6 @@
 /** Turns a settled fault's remedy into the rungs this student will climb. */
 import type {
+  Avoid,
   BodyPart,
   Condition,
   Dose,
@@ -7,6 +8,7 @@ import type {
   PassRule,
   Remedy,
   Rung,
+  Stage,
   StudentFacts,
   Way,
 } from '../packs'
@@ -22,10 +24,15 @@ export interface LadderRung {
   readonly pass: PassRule
 }
 
+/** What about the student speaks against a rung: a health flag or the stage. */
+export type Against = HealthFlag | Stage
+
 export interface LeftOutRung {
   readonly name: string
-  readonly flag: HealthFlag
+  readonly against: Against
   readonly why: string
+  /** What the student does in its place; null when it is only left out. */
+  readonly instead: string | null
 }
 
 export type LadderPlan =
@@ -33,32 +40,32 @@ export type LadderPlan =
       readonly ok: true
       readonly rungs: readonly LadderRung[]
       readonly leftOut: readonly LeftOutRung[]
+      /** Schools whose rungs are in it. */
+      readonly schools: readonly string[]
     }
   /** The remedy is not for this student now. */
   | { readonly ok: false; readonly reason: 'pain'; readonly part: BodyPart }
-  | { readonly ok: false; readonly reason: 'flag'; readonly flag: HealthFlag; readonly why: string }
+  | { readonly ok: false; readonly reason: 'flag'; readonly against: Against; readonly why: string }
   | { readonly ok: false; readonly reason: 'nothing-left' }
 
-function firstReason(
-  avoid: Rung['avoid'],
-  flags: readonly HealthFlag[],
-): { flag: HealthFlag; why: string } | null {
-  for (const flag of flags) {
-    const why = avoid[flag]
-    if (why !== undefined) return { flag, why }
+function firstReason(avoid: Avoid, facts: StudentFacts): { against: Against; why: string } | null {
+  for (const against of [...facts.flags, facts.stage]) {
+    const why = avoid[against]
+    if (why !== undefined) return { against, why }
   }
   return null
 }
 
-function strip(rung: Rung): LadderRung {
-  const { id, name, instruction, way, condition, dose, pass } = rung
+function strip(rung: Rung, instruction = rung.instruction): LadderRung {
+  const { id, name, way, condition, dose, pass } = rung
   return { id, name, instruction, way, condition, dose, pass }
 }
 
 /**
- * Rungs of the remedy for this student, easiest first. Rungs of another school are passed over, rungs a
- * health flag speaks against are left out with the reason, and a remedy that loads a painful part is
- * refused: pain is for licensed practice, not for a ladder.
+ * Rungs of the remedy for this student, easiest first. Rungs of another school are passed over; rungs a
+ * health flag or the stage speaks against are exchanged for what the pack gives in their place, or left
+ * out, with the reason; and a remedy that loads a painful part is refused: pain is for licensed practice,
+ * not for a ladder.
  */
 export function buildLadder(
   remedy: Remedy,
@@ -67,16 +74,21 @@ export function buildLadder(
 ): LadderPlan {
   const part = remedy.loads.find((p) => painful.includes(p))
   if (part !== undefined) return { ok: false, reason: 'pain', part }
-  const whole = firstReason(remedy.avoid, facts.flags)
+  const whole = firstReason(remedy.avoid, facts)
   if (whole) return { ok: false, reason: 'flag', ...whole }
-  const schools = Object.values(facts.schools)
+  const held = Object.values(facts.schools)
   const leftOut: LeftOutRung[] = []
   const rungs: LadderRung[] = []
+  const schools = new Set<string>()
   for (const rung of remedy.rungs) {
-    if (rung.school !== undefined && !schools.includes(rung.school)) continue
-    const reason = firstReason(rung.avoid, facts.flags)
-    if (reason) leftOut.push({ name: rung.name, ...reason })
-    else rungs.push(strip(rung))
+    if (rung.school !== undefined && !held.includes(rung.school)) continue
+    const reason = firstReason(rung.avoid, facts)
+    if (reason) leftOut.push({ name: rung.name, ...reason, instead: rung.instead ?? null })
+    if (!reason || rung.instead !== undefined) {
+      rungs.push(reason ? strip(rung, rung.instead) : strip(rung))
+      if (rung.school !== undefined) schools.add(rung.school)
+    }
   }
-  return rungs.length === 0 ? { ok: false, reason: 'nothing-left' } : { ok: true, rungs, leftOut }
+  if (rungs.length === 0) return { ok: false, reason: 'nothing-left' }
+  return { ok: true, rungs, leftOut, schools: [...schools] }
 }

@@ -30,7 +30,7 @@ export async function layDemoStudio(
   if (existsSync(file) && existsSync(marker) && readFileSync(marker, 'utf8') === today) return
   putAside(file)
   const store = await openStudio(file)
-  for (const knowledge of packs.values()) await store.keepPack(knowledge)
+  await store.keepPacks(packs.values())
   for (const [i, script] of DEMO_SCRIPTS.entries()) {
     const knowledge = packs.get(script.card.instrument)
     if (!knowledge) throw new RangeError(`no pack for ${script.card.instrument}`)

@@ -12,11 +12,14 @@ const CONFLICTS = new Set([
   'lesson_exists',
   'case_exists',
   'undone_already',
+  'pack_exists',
+  'pack_in_use',
+  'pack_is_shipped',
 ])
 
 export function statusOf(code: string): number {
   if (CONFLICTS.has(code)) return 409
-  return code === 'unknown_student' ? 404 : 422
+  return code === 'unknown_student' || code === 'unknown_pack' ? 404 : 422
 }
 
 interface BodyParserError {

@@ -4,13 +4,13 @@ import type { StudentId } from '@vein-mend/core/record'
 import express, { Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { listStudents } from '../usecases/listStudents'
-import { listPacks, readPack } from '../usecases/readPacks'
 import { readStudent } from '../usecases/readStudent'
 import { recordActs } from '../usecases/recordActs'
 import { statusOf } from './errors'
+import { knowledgeRoutes } from './knowledgeRoutes'
 
-/** A lesson's worth of acts is a few kilobytes; more than this is a mistake. */
-const BODY_MOST = '256kb'
+/** A lesson's worth of acts is a few kilobytes, a pack's text some hundred; more is a mistake. */
+const BODY_MOST = '512kb'
 
 export function apiRoutes(deps: Deps): Router {
   const routes = Router()
@@ -32,15 +32,7 @@ export function apiRoutes(deps: Deps): Router {
     if (result.ok) res.json(result.value)
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
-  routes.get('/packs', (_req, res) => {
-    res.json(listPacks(deps))
-  })
-  routes.get('/packs/:id', async (req, res) => {
-    const version = typeof req.query.version === 'string' ? req.query.version : null
-    const knowledge = await readPack(deps, req.params.id, version)
-    if (knowledge) res.json({ knowledge })
-    else res.status(404).json({ error: { code: 'unknown_pack', path: ['pack'] } })
-  })
+  knowledgeRoutes(routes, deps)
   routes.use((_req, res) => {
     res.status(404).json({ error: { code: 'unknown_address', path: [] } })
   })

@@ -1,5 +1,7 @@
-/** Packs from YAML to knowledge. */
-export { buildLibrary, readLibrary, sayTrouble } from './library'
+/** Packs from YAML to knowledge, and the knowledge as the studio has it. */
+export { buildLibrary, readLibrary, readPackTexts, sayTrouble } from './library'
 export type { PackLibrary } from './library'
 export { readPackFile } from './readPackFile'
 export type { PackFileTrouble } from './readPackFile'
+export { openKnowledge } from './studioKnowledge'
+export type { PackSaving, StudioKnowledge } from './studioKnowledge'

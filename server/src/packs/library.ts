@@ -2,12 +2,17 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { checkKnowledge, resolvePack } from '@vein-mend/core/packs'
-import type { Knowledge } from '@vein-mend/core/packs'
+import type { Knowledge, PackFile } from '@vein-mend/core/packs'
 import { placeTrouble, readPackFile } from './readPackFile'
 import type { PackFileTrouble, ReadPack } from './readPackFile'
 
 export type PackLibrary =
-  | { readonly ok: true; readonly packs: ReadonlyMap<string, Knowledge> }
+  | {
+      readonly ok: true
+      readonly packs: ReadonlyMap<string, Knowledge>
+      /** The files as written, by pack. */
+      readonly files: ReadonlyMap<string, PackFile>
+    }
   | { readonly ok: false; readonly troubles: readonly PackFileTrouble[] }
 
 function troubleAt(pack: ReadPack, path: string, code: string, detail: string): PackFileTrouble {
@@ -38,38 +43,73 @@ function withoutDoubles(troubles: readonly PackFileTrouble[]): PackFileTrouble[]
   return [...seen.values()]
 }
 
+/** What the studio adds to the instrument. */
+function additionsTo(pack: ReadPack, read: readonly ReadPack[]): readonly ReadPack[] {
+  return read.filter((p) => p.file.kind === 'studio' && p.file.extends === pack.file.pack)
+}
+
+/** Two files that say they are the same pack. */
+function doublesOf(read: readonly ReadPack[]): PackFileTrouble[] {
+  return read.flatMap((pack, i) => {
+    const first = read.findIndex((p) => p.file.pack === pack.file.pack)
+    return first === i ? [] : [troubleAt(pack, 'pack', 'pack_twice', pack.file.pack)]
+  })
+}
+
+/** Readings by name and text: reading is the slow part, and a change touches one text of thirty. */
+const readings = new Map<string, ReturnType<typeof readPackFile>>()
+/** More texts than any studio has; then the oldest reading goes. */
+const READINGS_MOST = 100
+
+function reading(name: string, text: string): ReturnType<typeof readPackFile> {
+  const key = `${name}\n${text}`
+  const known = readings.get(key) ?? readPackFile(name, text)
+  readings.delete(key)
+  readings.set(key, known)
+  const [oldest] = readings.keys()
+  if (readings.size > READINGS_MOST && oldest !== undefined) readings.delete(oldest)
+  return known
+}
+
 /** Puts packs together from their texts. A single trouble refuses the whole library. */
 export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
-  const readings = [...texts].map(([name, text]) => readPackFile(name, text))
-  const unread = readings.flatMap((r) => (r.ok ? [] : r.troubles))
+  const results = [...texts].map(([name, text]) => reading(name, text))
+  const unread = results.flatMap((r) => (r.ok ? [] : r.troubles))
   if (unread.length > 0) return { ok: false, troubles: unread }
-  const read = readings.flatMap((r) => (r.ok ? [r.pack] : []))
+  const read = results.flatMap((r) => (r.ok ? [r.pack] : []))
   const byId = new Map(read.map((p) => [p.file.pack, p]))
-  const troubles: PackFileTrouble[] = []
+  const troubles = doublesOf(read)
   const packs = new Map<string, Knowledge>()
   for (const pack of read) {
+    // What a studio adds is put together with the instrument it belongs to; alone, only its chain is tried.
     const result = chainOf(pack, byId)
     if (!result.ok) {
       troubles.push(result.trouble)
       continue
     }
+    if (pack.file.kind === 'studio') continue
+    if (pack.file.kind === 'instrument') result.chain.push(...additionsTo(pack, read))
     const knowledge = resolvePack(result.chain.map((p) => p.file))
     const found = pack.file.kind === 'base' ? [] : checkKnowledge(knowledge)
     troubles.push(...found.map((t) => placeTrouble(t, result.chain)))
     packs.set(knowledge.pack.id, knowledge)
   }
-  return troubles.length > 0
-    ? { ok: false, troubles: withoutDoubles(troubles) }
-    : { ok: true, packs }
+  if (troubles.length > 0) return { ok: false, troubles: withoutDoubles(troubles) }
+  return { ok: true, packs, files: new Map(read.map((p) => [p.file.pack, p.file])) }
 }
 
-/** Reads every `.yaml` of the folder. */
-export async function readLibrary(folder: string): Promise<PackLibrary> {
+/** The text of every `.yaml` of the folder, by file name. */
+export async function readPackTexts(folder: string): Promise<ReadonlyMap<string, string>> {
   const names = (await readdir(folder)).filter((name) => name.endsWith('.yaml')).sort()
   const texts = await Promise.all(
     names.map(async (name) => [name, await readFile(join(folder, name), 'utf8')] as const),
   )
-  return buildLibrary(new Map(texts))
+  return new Map(texts)
+}
+
+/** Reads and puts together every `.yaml` of the folder. */
+export async function readLibrary(folder: string): Promise<PackLibrary> {
+  return buildLibrary(await readPackTexts(folder))
 }
 
 /** One line a person can act on. */

@@ -39,4 +39,12 @@ export const MIGRATIONS: readonly Migration[] = [
         BEGIN SELECT RAISE(ABORT, 'acts are never deleted'); END`,
     ],
   },
+  {
+    name: '0002-studio-knowledge',
+    statements: [
+      `CREATE INDEX acts_of_kind ON acts (kind, student_id, seq)`,
+      `CREATE TABLE settings (key TEXT PRIMARY KEY, value TEXT NOT NULL)`,
+      `CREATE TABLE own_packs (id TEXT PRIMARY KEY, yaml TEXT NOT NULL, saved_at TEXT NOT NULL)`,
+    ],
+  },
 ]

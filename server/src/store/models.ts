@@ -35,6 +35,23 @@ export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttr
   body: string
 }
 
+export interface SettingRow extends Model<
+  InferAttributes<SettingRow>,
+  InferCreationAttributes<SettingRow>
+> {
+  key: string
+  value: string
+}
+
+export interface OwnPackRow extends Model<
+  InferAttributes<OwnPackRow>,
+  InferCreationAttributes<OwnPackRow>
+> {
+  id: string
+  yaml: string
+  savedAt: string
+}
+
 // Sequelize writes into the attribute objects it is given, so each column gets its own.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false })
 const key = () => ({ type: DataTypes.TEXT, primaryKey: true })
@@ -67,5 +84,17 @@ export function defineModels(sequelize: Sequelize) {
       },
       { ...options, tableName: 'acts' },
     ),
+    settings: sequelize.define<SettingRow>(
+      'setting',
+      { key: key(), value: text() },
+      { ...options, tableName: 'settings' },
+    ),
+    ownPacks: sequelize.define<OwnPackRow>(
+      'ownPack',
+      { id: key(), yaml: text(), savedAt: text() },
+      { ...options, tableName: 'own_packs' },
+    ),
   }
 }
+
+export type Models = ReturnType<typeof defineModels>

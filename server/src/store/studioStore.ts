@@ -1,9 +1,11 @@
 /** The studio's store: acts in, acts out. Nothing of Sequelize is seen from outside. */
-import type { Knowledge, PackRef } from '@vein-mend/core/packs'
-import type { Act, StudentId, StudentSummary } from '@vein-mend/core/record'
+import type { Act, ActKind, StudentId, StudentSummary } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { openDatabase } from './database'
+import { knowledgeStore } from './knowledgeStore'
+import type { KnowledgeStore } from './knowledgeStore'
 import { defineModels } from './models'
+import type { Models } from './models'
 
 export interface StoredStudent {
   readonly id: StudentId
@@ -18,16 +20,16 @@ export interface StudioWriter {
   append(student: StudentId, acts: readonly Act[], summary: StudentSummary): Promise<void>
 }
 
-export interface StudioStore {
+export interface StudioStore extends KnowledgeStore {
   actsOf(student: StudentId): Promise<readonly Act[]>
   students(): Promise<readonly StoredStudent[]>
-  keepPack(knowledge: Knowledge): Promise<void>
-  packAt(ref: PackRef): Promise<Knowledge | null>
+  /** Acts of these kinds, of all students, in the order in which they were recorded. */
+  actsOfKinds(
+    kinds: readonly ActKind[],
+  ): Promise<readonly { readonly student: StudentId; readonly act: Act }[]>
   write<T>(work: (writer: StudioWriter) => Promise<T>): Promise<T>
   close(): Promise<void>
 }
-
-type Models = ReturnType<typeof defineModels>
 
 async function readActs(
   models: Models,
@@ -99,18 +101,18 @@ export async function openStudio(file: string): Promise<StudioStore> {
         summary: JSON.parse(row.summary) as StudentSummary,
       }))
     },
-    keepPack: (knowledge) =>
-      database.write(async (transaction) => {
-        const { id, version } = knowledge.pack
-        await models.packs.findOrCreate({
-          where: { id, version },
-          defaults: { id, version, knowledge: JSON.stringify(knowledge) },
-          transaction,
-        })
-      }),
-    packAt: async ({ id, version }) => {
-      const row = await models.packs.findOne({ where: { id, version }, raw: true })
-      return row ? (JSON.parse(row.knowledge) as Knowledge) : null
+    ...knowledgeStore(database, models),
+    actsOfKinds: async (kinds) => {
+      const rows = await models.acts.findAll({
+        where: { kind: [...kinds] },
+        order: [['seq', 'ASC']],
+        attributes: ['studentId', 'body'],
+        raw: true,
+      })
+      return rows.map((row) => ({
+        student: row.studentId as StudentId,
+        act: JSON.parse(row.body) as Act,
+      }))
     },
     write: (work) => database.write((transaction) => work(writerOn(models, transaction))),
     close: () => database.close(),

@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { createApp } from '../app'
-import { readLibrary, sayTrouble } from '../packs'
+import { openKnowledge, readLibrary, readPackTexts, sayTrouble } from '../packs'
 import { openStudio } from '../store'
 
 export const PACKS_FOLDER = resolve(import.meta.dirname, '../../../packs')
@@ -20,13 +20,13 @@ export async function shippedPacks(): Promise<ReadonlyMap<string, Knowledge>> {
 export async function openTestStudio() {
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
   const file = join(folder, 'studio.sqlite')
-  const packs = await shippedPacks()
   const store = await openStudio(file)
-  for (const knowledge of packs.values()) await store.keepPack(knowledge)
+  const opened = await openKnowledge(store, await readPackTexts(PACKS_FOLDER))
+  if (!opened.ok) throw new Error(opened.troubles.map(sayTrouble).join('\n'))
   const logged: unknown[] = []
   const app = createApp({
     store,
-    packs,
+    knowledge: opened.knowledge,
     now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
     today: () => TODAY,
     webFolder: null,
@@ -35,6 +35,7 @@ export async function openTestStudio() {
   return {
     app,
     store,
+    knowledge: opened.knowledge,
     file,
     logged,
     close: async () => {

@@ -1,11 +1,11 @@
 /** What every act of the server needs, handed in by `main`. */
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
-import type { Knowledge } from '@vein-mend/core/packs'
+import type { StudioKnowledge } from '../packs'
 import type { StudioStore } from '../store'
 
 export interface Deps {
   readonly store: StudioStore
-  readonly packs: ReadonlyMap<string, Knowledge>
+  readonly knowledge: StudioKnowledge
   readonly now: () => IsoInstant
   /** The day where the studio is. */
   readonly today: () => IsoDate

@@ -11,7 +11,7 @@ import {
   refuseUndo,
   summarise,
 } from '@vein-mend/core/record'
-import type { Act, ActBody, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, ActBody, ActKind, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { studentResponse } from './readStudent'
 
@@ -22,19 +22,19 @@ function knowledgeFor(
   request: IdentifiedRequest,
   record: StudentRecord | null,
   deps: Deps,
-): Knowledge | null {
+): Promise<Knowledge | null> {
   const id = request.kind === 'student-added' ? request.card.instrument : record?.card.instrument
-  return id === undefined ? null : (deps.packs.get(id) ?? null)
+  return id === undefined ? Promise.resolve(null) : deps.knowledge.practised(id)
 }
 
-function whole(
+async function whole(
   request: IdentifiedRequest,
   record: StudentRecord | null,
   acts: readonly Act[],
   deps: Deps,
-): Result<ActBody> {
+): Promise<Result<ActBody>> {
   const today: IsoDate = deps.today()
-  const knowledge = knowledgeFor(request, record, deps)
+  const knowledge = await knowledgeFor(request, record, deps)
   if (!knowledge) {
     return request.kind === 'student-added'
       ? refuse('unknown_instrument', ['card', 'instrument'], {
@@ -56,6 +56,9 @@ function after(acts: readonly Act[], record: StudentRecord | null, act: Act): St
   return record === null || act.kind === 'undone' ? playRecord(acts) : applyAct(record, act)
 }
 
+/** Acts after which the studio's own cases say something else than before. */
+const LEARNED_FROM: ReadonlySet<ActKind> = new Set(['fault-settled', 'undone', 'card-changed'])
+
 class RefusedInside extends Error {
   constructor(readonly refusal: Refusal) {
     super(refusal.code)
@@ -72,7 +75,7 @@ export async function recordActs(
   requests: readonly IdentifiedRequest[],
 ): Promise<Result<StudentResponse>> {
   try {
-    return await deps.store.write(async (writer) => {
+    const { learns, ...result } = await deps.store.write(async (writer) => {
       const owners = await writer.ownersOf(requests.map((r) => r.id))
       const acts = [...(await writer.actsOf(student))]
       let record = playRecord(acts)
@@ -82,7 +85,7 @@ export async function recordActs(
         if (owner === student) continue
         if (owner !== undefined)
           throw new RefusedInside({ code: 'act_of_other_student', path: ['acts', index, 'id'] })
-        const body = whole(request, record, acts, deps)
+        const body = await whole(request, record, acts, deps)
         if (!body.ok) {
           const { refusal } = body
           throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
@@ -94,8 +97,11 @@ export async function recordActs(
       }
       if (!record) throw new RefusedInside({ code: 'unknown_student', path: ['student'] })
       if (added.length > 0) await writer.append(student, added, summarise(record))
-      return good(studentResponse(student, acts, record, deps.today()))
+      const answer = good(studentResponse(student, acts, record, deps.today()))
+      return { ...answer, learns: added.some((a) => LEARNED_FROM.has(a.kind)) }
     })
+    if (learns) deps.knowledge.forgetLearned()
+    return result
   } catch (error) {
     if (error instanceof RefusedInside) return { ok: false, refusal: error.refusal }
     throw error

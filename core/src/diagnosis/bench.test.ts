@@ -1,0 +1,97 @@
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import type { Check, Finding } from '../packs'
+import { mindChanges } from './mindChanges'
+import { REPORTS } from './network'
+import type { Evidence, Network } from './network'
+import { pairChances } from './pairChances'
+import { posterior } from './posterior'
+import { rankChecks } from './rankChecks'
+import { networksOf } from './test/bruteForce'
+
+/** The joint of two faults, added up case by case. */
+function jointOf(network: Network, evidence: readonly Evidence[], a: number, b: number): number {
+  let both = 0
+  let total = 0
+  for (let mask = 0; mask < 2 ** network.faults.length; mask++) {
+    let p = 1
+    network.faults.forEach((f, i) => (p *= mask & (1 << i) ? f.prior : 1 - f.prior))
+    for (const e of evidence) {
+      const finding = network.findings[e.finding]!
+      const absent = finding.causes
+        .filter((c) => mask & (1 << c.fault))
+        .reduce((x, c) => x * (1 - c.strength), 1 - finding.leak)
+      p *= e.ifPresent * (1 - absent) + e.ifAbsent * absent
+    }
+    total += p
+    if (mask & (1 << a) && mask & (1 << b)) both += p
+  }
+  return both / total
+}
+
+describe('two faults at once', () => {
+  test('the chance of both agrees with the joint added up case by case', () => {
+    fc.assert(
+      fc.property(networksOf(6, 8), ({ network, evidence }) => {
+        const all = network.faults.map((_, i) => i)
+        for (const pair of pairChances(network, evidence, all)) {
+          const a = network.faultIndex.get(pair.a)!
+          const b = network.faultIndex.get(pair.b)!
+          expect(pair.both).toBeCloseTo(jointOf(network, evidence, a, b), 6)
+          expect(pair.both + pair.onlyA + pair.onlyB + pair.neither).toBeCloseTo(1, 9)
+        }
+      }),
+      { seed: 1990, numRuns: 60 },
+    )
+  })
+})
+
+function asFinding(id: string): Finding {
+  return { id, byCheckOnly: false } as unknown as Finding
+}
+
+function asCheck(finding: string): Check {
+  const outcome = (s: 'marked' | 'absent') => ({ id: s, label: s, says: { [finding]: s } })
+  return {
+    id: `check-${finding}`,
+    name: '',
+    instruction: '',
+    minutes: 1,
+    outcomes: [outcome('marked'), outcome('absent')],
+    avoid: {},
+    loads: [],
+  }
+}
+
+describe('what would change my mind', () => {
+  test('every change that is named would come about, and says what it would say', () => {
+    fc.assert(
+      fc.property(networksOf(6, 8), ({ network, evidence }) => {
+        const noted = new Set(evidence.map((e) => e.finding))
+        const open = network.findings.filter((_, i) => !noted.has(i)).map((f) => f.id)
+        const now = posterior(network, evidence)
+        const { ranked } = rankChecks(network, now, open.map(asCheck), {
+          answered: new Set(),
+          flags: [],
+          painful: [],
+        })
+        const first = Math.max(...now.probability)
+        for (const change of mindChanges(network, now, ranked, open.map(asFinding))) {
+          const [id, there] =
+            change.what.kind === 'sign'
+              ? [change.what.finding.id, change.what.there]
+              : [change.what.check.id.replace('check-', ''), change.what.outcome.label === 'marked']
+          const report = REPORTS[there ? 'marked' : 'absent']
+          const after = posterior(network, [
+            ...evidence,
+            { finding: network.findingIndex.get(id)!, ...report },
+          ]).probability
+          const top = after.indexOf(Math.max(...after))
+          expect(change.newFirstProbability).toBeCloseTo(Math.max(...after), 6)
+          expect(now.probability[top]!).toBeLessThanOrEqual(first)
+        }
+      }),
+      { seed: 1956, numRuns: 60 },
+    )
+  })
+})

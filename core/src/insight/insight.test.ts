@@ -1,0 +1,121 @@
+import { describe, expect, test } from 'vitest'
+import type { IsoInstant } from '../kit'
+import type { Fault, Knowledge } from '../packs'
+import type { Act, ActId, CaseId, LessonId } from '../record'
+import { calibrate, learnedPriors, settledDiagnoses, withLearnedPriors } from './index'
+import type { SettledDiagnosis } from './index'
+
+const prior = { beginner: 0.2, elementary: 0.1, intermediate: 0.1, advanced: 0.1 }
+const fault = (id: string) => ({ id, prior }) as unknown as Fault
+
+function settled(student: string, faultId: string, more: Partial<SettledDiagnosis> = {}) {
+  return {
+    student,
+    lesson: `${student}-1`,
+    stage: 'beginner' as const,
+    fault: faultId,
+    overruled: false,
+    rivals: [{ fault: faultId, name: '', probability: 0.8 }],
+    ...more,
+  }
+}
+
+describe('priors learned from settled cases', () => {
+  test('with nothing settled the pack stands as it is', () => {
+    expect(learnedPriors([fault('a')], [])).toEqual([])
+  })
+
+  test('the pack is worth twenty students: four of ten beginners move 20 % to 27 %', () => {
+    const cases = Array.from({ length: 10 }, (_, i) => settled(`s${i}`, i < 4 ? 'a' : 'b'))
+    const a = learnedPriors([fault('a')], cases)
+    expect(a).toEqual([
+      {
+        fault: 'a',
+        stage: 'beginner',
+        pack: 0.2,
+        learned: (0.2 * 20 + 4) / (20 + 10),
+        cases: 4,
+        students: 10,
+      },
+    ])
+  })
+
+  test('a student counts once, however often they were looked at', () => {
+    const cases = [settled('s', 'a'), settled('s', 'a', { lesson: 's-2' }), settled('s', 'b')]
+    expect(learnedPriors([fault('a')], cases)[0]).toMatchObject({ cases: 1, students: 1 })
+  })
+
+  test('only the stages that were seen move', () => {
+    const knowledge = { faults: [fault('a')] } as unknown as Knowledge
+    const learned = withLearnedPriors(knowledge, [settled('s', 'a')]).faults[0]!.prior
+    expect(learned.beginner).toBeCloseTo((0.2 * 20 + 1) / 21, 12)
+    expect(learned.elementary).toBe(0.1)
+  })
+})
+
+function act(id: string, lesson: string, faultId: string, rivals: [string, number][]): Act {
+  return {
+    id: id as ActId,
+    at: '2026-01-01T10:00:00.000Z' as IsoInstant,
+    by: 'teacher',
+    kind: 'fault-settled',
+    lesson: lesson as LessonId,
+    case: `case-${id}` as CaseId,
+    fault: faultId,
+    name: faultId,
+    strand: 'tone',
+    severity: 2,
+    probability: 0.5,
+    stage: 'beginner',
+    rivals: rivals.map(([r, probability]) => ({ fault: r, name: r, probability })),
+    drivenBy: [],
+  }
+}
+
+describe('what was said and what came', () => {
+  test('a fault on record from an earlier lesson is no forecast any more', () => {
+    const found = settledDiagnoses('s', [
+      act('1', 'one', 'a', [
+        ['a', 0.8],
+        ['b', 0.3],
+      ]),
+      act('2', 'two', 'b', [
+        ['a', 0.9],
+        ['b', 0.4],
+      ]),
+    ])
+    expect(found.map((f) => f.rivals.map((r) => r.fault))).toEqual([['a', 'b'], ['b']])
+  })
+
+  test('what was undone was not settled', () => {
+    const undo: Act = {
+      id: 'u' as ActId,
+      at: '2026-01-01T10:00:00.000Z' as IsoInstant,
+      by: 'teacher',
+      kind: 'undone',
+      act: '1' as ActId,
+    }
+    expect(settledDiagnoses('s', [act('1', 'one', 'a', [['a', 0.8]]), undo])).toEqual([])
+  })
+
+  test('two faults of one lesson answer the first ranking, and count once', () => {
+    const rivals = [
+      { fault: 'a', name: '', probability: 0.8 },
+      { fault: 'b', name: '', probability: 0.6 },
+      { fault: 'c', name: '', probability: 0.1 },
+    ]
+    const report = calibrate([settled('s', 'a', { rivals }), settled('s', 'b', { rivals: [] })])
+    expect(report.forecasts).toBe(3)
+    expect(report.brier).toBeCloseTo((0.04 + 0.16 + 0.01) / 3, 12)
+  })
+
+  test('few cases are called few, and an empty row says nothing', () => {
+    const report = calibrate([settled('s', 'a')])
+    expect(report.tooFew).toBe(true)
+    expect(report.rows.find((r) => r.from === 0.1)).toMatchObject({
+      forecasts: 0,
+      came: { low: 0, high: 1 },
+    })
+    expect(calibrate([]).brier).toBeNull()
+  })
+})
