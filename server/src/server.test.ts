@@ -229,7 +229,7 @@ describe('at the border', () => {
     const raw = request(studio.app).post(`/api/students/${STUDENT}/acts`).set('host', 'localhost')
     await raw.set('content-type', 'application/json').send('{').expect(400)
     await post([
-      act({ kind: 'student-added', card: { ...card, goal: 'x'.repeat(300_000) } }),
+      act({ kind: 'student-added', card: { ...card, goal: 'x'.repeat(600_000) } }),
     ]).expect(413)
     await get('/nowhere').expect(404)
     await get('/students/nobody').expect(404)

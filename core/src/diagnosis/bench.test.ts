@@ -75,7 +75,7 @@ describe('what would change my mind', () => {
           flags: [],
           painful: [],
         })
-        const first = Math.max(...now.probability)
+        const leader = now.probability.indexOf(Math.max(...now.probability))
         for (const change of mindChanges(network, now, ranked, open.map(asFinding))) {
           const [id, there] =
             change.what.kind === 'sign'
@@ -86,9 +86,10 @@ describe('what would change my mind', () => {
             ...evidence,
             { finding: network.findingIndex.get(id)!, ...report },
           ]).probability
-          const top = after.indexOf(Math.max(...after))
+          expect(after[leader]).toBeCloseTo(change.oldFirstProbability, 6)
           expect(change.newFirstProbability).toBeCloseTo(Math.max(...after), 6)
-          expect(now.probability[top]!).toBeLessThanOrEqual(first)
+          expect(after[leader]!).toBeLessThan(now.probability[leader]!)
+          expect(after[leader]!).toBeLessThanOrEqual(Math.max(...after))
         }
       }),
       { seed: 1956, numRuns: 60 },

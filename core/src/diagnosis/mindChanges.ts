@@ -16,9 +16,17 @@ export interface MindChange {
   readonly oldFirstProbability: number
 }
 
+/** The present first must lose at least this much: a new complaint that leaves it standing changes no mind. */
+const WORTH_LOSING = 0.05
 /** What is less probable than this is not worth waiting for. */
 const WORTH_NAMING = 0.02
 const NAMED_MOST = 6
+
+/** The fault that is first now. */
+interface Leader {
+  readonly fault: number
+  readonly probability: number
+}
 
 function firstOf(probability: Float64Array): number {
   return probability.reduce((best, p, i) => (p > (probability[best] ?? 0) ? i : best), 0)
@@ -27,20 +35,22 @@ function firstOf(probability: Float64Array): number {
 /** The change, if these probabilities put another fault first. */
 function changeIf(
   network: Network,
-  leader: number,
+  leader: Leader,
   what: MindChange['what'],
   probability: number,
   after: Float64Array,
 ): MindChange[] {
   const first = firstOf(after)
-  if (first === leader || probability < WORTH_NAMING) return []
+  const left = after[leader.fault] ?? 0
+  if (first === leader.fault || probability < WORTH_NAMING) return []
+  if (leader.probability - left < WORTH_LOSING) return []
   return [
     {
       what,
       probability,
       newFirst: network.faults[first]?.id ?? '',
       newFirstProbability: after[first] ?? 0,
-      oldFirstProbability: after[leader] ?? 0,
+      oldFirstProbability: left,
     },
   ]
 }
@@ -49,7 +59,7 @@ function changeIf(
 function signChanges(
   network: Network,
   now: Posterior,
-  leader: number,
+  leader: Leader,
   finding: Finding,
 ): MindChange[] {
   const index = network.findingIndex.get(finding.id)
@@ -70,7 +80,8 @@ export function mindChanges(
   checks: readonly RankedCheck[],
   open: readonly Finding[],
 ): readonly MindChange[] {
-  const leader = firstOf(now.probability)
+  const fault = firstOf(now.probability)
+  const leader: Leader = { fault, probability: now.probability[fault] ?? 0 }
   const byCheck = checks.flatMap(({ check, outcomes }) =>
     outcomes.flatMap(({ outcome, probability, faults }) =>
       changeIf(network, leader, { kind: 'check', check, outcome }, probability, faults),

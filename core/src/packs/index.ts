@@ -23,13 +23,22 @@ export type {
   StudentFacts,
 } from './knowledge'
 export { SECTIONS } from './packFile'
-export type { PackFile, SectionName } from './packFile'
+export type {
+  CheckEntry,
+  FaultEntry,
+  FindingEntry,
+  PackFile,
+  RemedyEntry,
+  RungEntry,
+  SectionName,
+} from './packFile'
 export { applies, priorFor } from './priorFor'
 export { parsePass, resolvePack, slug } from './resolvePack'
 export { sharedRemedy } from './sharedRemedy'
 export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
 export type { Schools } from './schools'
 export { searchFindings } from './searchFindings'
+export { writeCheck, writeFault, writeFinding, writePass, writeRemedy } from './writtenForm'
 export {
   AGE_BANDS,
   BODY_PARTS,

@@ -44,8 +44,36 @@ describe('a ladder for this student', () => {
       ok: true,
       rungs: [{ name: 'block' }],
       leftOut: [
-        { name: 'pulse', flag: 'slight-build', why: 'A wrist pulse is not for slight children' },
+        {
+          name: 'pulse',
+          against: 'slight-build',
+          why: 'A wrist pulse is not for slight children',
+          instead: null,
+        },
       ],
+    })
+  })
+
+  test('leaves out what is not for a beginner', () => {
+    const remedy = {
+      ...blocks,
+      rungs: [rung('block'), rung('pulse', { avoid: { beginner: 'x' } })],
+    }
+    expect(buildLadder(remedy, facts, [])).toMatchObject({ leftOut: [{ against: 'beginner' }] })
+    const later = buildLadder(remedy, { ...facts, stage: 'elementary' }, [])
+    expect(later).toMatchObject({ leftOut: [], rungs: [{ name: 'block' }, { name: 'pulse' }] })
+  })
+
+  test('exchanges a rung for what the pack gives in its place, and says so', () => {
+    const hooks = rung('hooks', { avoid: { 'loose-joints': 'no pulling' }, instead: 'Make a ring' })
+    const plan = buildLadder(
+      { ...blocks, rungs: [hooks] },
+      { ...facts, flags: ['loose-joints'] },
+      [],
+    )
+    expect(plan).toMatchObject({
+      rungs: [{ name: 'hooks', instruction: 'Make a ring' }],
+      leftOut: [{ why: 'no pulling', instead: 'Make a ring' }],
     })
   })
   test('holds the rungs of the chosen school only', () => {

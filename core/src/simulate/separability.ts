@@ -18,6 +18,8 @@ export interface FaultSeparability {
   /** The fault that most often stood above it though it was not there; null when none did. */
   readonly mistakenFor: string | null
   readonly mistakenShare: number
+  /** Share in whom that fault still stands above it after every check of the pack: no check parts them. */
+  readonly stillMistakenShare: number
 }
 
 export interface PackSeparability {
@@ -128,12 +130,12 @@ function nextCheck(
 }
 
 /** Probabilities after at most three checks, and the minutes they took. */
-function examine(session: Session, student: DrawnStudent, order: CheckOrder) {
+function examine(session: Session, student: DrawnStudent, order: CheckOrder, most = CHECKS_MOST) {
   const evidence: Evidence[] = student.complaint.map((finding) => ({ finding, ...REPORTS.marked }))
   const done = new Set<string>()
   let minutes = 0
   let { probability } = posterior(session.network, evidence)
-  while (done.size < CHECKS_MOST && Math.max(...probability) < SURE) {
+  while (done.size < most && (most > CHECKS_MOST || Math.max(...probability) < SURE)) {
     const check = nextCheck(session, order, evidence, done, student.complaint)
     if (!check) break
     done.add(check.id)
@@ -205,7 +207,29 @@ function drawAll(session: Session, perFault: number): DrawnStudent[][] {
   })
 }
 
-function describe(fault: Fault, count: Count, students: number, k: Knowledge): FaultSeparability {
+/** The same students with every check of the pack done: how many are still taken for the rival. */
+function stillMistaken(
+  session: Session,
+  students: readonly DrawnStudent[],
+  target: number,
+  rival: number,
+): number {
+  const still = students.filter((student) => {
+    const { probability } = examine(session, student, 'by-prior', session.byPrior.length)
+    return wronglyAbove(probability, target, student) === rival
+  })
+  return still.length / students.length
+}
+
+function describe(
+  session: Session,
+  target: number,
+  fault: Fault,
+  count: Count,
+  drawn: readonly DrawnStudent[],
+): FaultSeparability {
+  const k = session.knowledge
+  const students = drawn.length
   const [worst] = [...count.mistaken].sort((a, b) => b[1] - a[1])
   return {
     fault: fault.id,
@@ -214,6 +238,7 @@ function describe(fault: Fault, count: Count, students: number, k: Knowledge): F
     minutes: students === 0 ? 0 : count.minutes / students,
     mistakenFor: worst ? (k.faults[worst[0]]?.id ?? null) : null,
     mistakenShare: worst ? worst[1] / students : 0,
+    stillMistakenShare: worst ? stillMistaken(session, drawn, target, worst[0]) : 0,
   }
 }
 
@@ -244,7 +269,7 @@ export function measureSeparability(
     rankedFirst: shareFirst(offered, drawn),
     minutes: offered.reduce((n, c) => n + c.minutes, 0) / students,
     faults: knowledge.faults.map((fault, i) =>
-      describe(fault, offered[i] as Count, drawn[i]?.length ?? 0, knowledge),
+      describe(session, i, fault, offered[i] as Count, drawn[i] ?? []),
     ),
     baselines: {
       random: shareFirst(examineAll(session, drawn, 'random'), drawn),

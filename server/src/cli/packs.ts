@@ -13,6 +13,8 @@ const PER_FAULT = 40
 const SEED = 1990
 /** Share that the goal asks for, and below which a fault is named with the one it is taken for. */
 const GOAL = 0.9
+/** Share still mistaken after every check from which on a pair counts as one that cannot be separated. */
+const INSEPARABLE = 0.1
 
 const FACTS: StudentFacts = {
   stage: 'elementary',
@@ -45,7 +47,7 @@ function weakPairs(m: PackSeparability, k: Knowledge): string[] {
     .map((f) => {
       const rival = k.faults.find((x) => x.id === f.mistakenFor)
       const shared = rival && sharedRemedy(k, f.fault, rival.id)
-      return `- ${k.name}: *${f.name}* is ranked first in ${percent(f.rankedFirst)}; most often taken for *${rival?.name ?? ''}* (${percent(f.mistakenShare)})${shared === undefined ? '' : `; both are mended by *${shared}*`}.`
+      return `- ${k.name}: *${f.name}* is ranked first in ${percent(f.rankedFirst)}; most often taken for *${rival?.name ?? ''}* (${percent(f.mistakenShare)}); after every check of the pack ${percent(f.stillMistakenShare)}${f.stillMistakenShare >= INSEPARABLE ? ', **cannot be separated**' : ''}${shared === undefined ? '' : `; both are mended by *${shared}*`}.`
     })
 }
 
@@ -65,6 +67,9 @@ The figures say how well a pack separates what it describes; they do not say tha
 ${results.map(({ m, k }) => summaryRow(m, k)).join('\n')}
 
 ## Pairs that are hard to tell apart
+
+Faults ranked first in less than 90 % after at most three checks, with the fault each is most often taken for. A pair that is still mistaken
+in a tenth of the students after *every* check of the pack cannot be separated, and then both must be mended by the same remedy.
 
 ${pairs.length === 0 ? 'None below 90 %.' : pairs.join('\n')}
 `

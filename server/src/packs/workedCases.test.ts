@@ -12,6 +12,8 @@ interface WorkedCase {
   readonly pack: string
   readonly story: string
   readonly signs: Readonly<Record<string, Strength>>
+  /** Measured after the impression, in its place. */
+  readonly measured?: Readonly<Record<string, Strength>>
   readonly yes?: readonly string[]
   readonly no?: readonly string[]
   readonly fault: string
@@ -45,11 +47,13 @@ function answers(k: Knowledge, ids: readonly string[], which: 0 | -1): Sign[] {
 
 function work(c: WorkedCase): Diagnosis {
   const knowledge = packs.get(c.pack)!
-  const noted = Object.entries(c.signs).map(([finding, strength]) => {
-    if (!knowledge.findings.some((f) => f.id === finding))
-      throw new Error(`${c.pack} has no sign ${finding}`)
-    return { finding, strength }
-  })
+  const noted = [...Object.entries(c.signs), ...Object.entries(c.measured ?? {})].map(
+    ([finding, strength]) => {
+      if (!knowledge.findings.some((f) => f.id === finding))
+        throw new Error(`${c.pack} has no sign ${finding}`)
+      return { finding, strength }
+    },
+  )
   const signs = [
     ...noted,
     ...answers(knowledge, c.yes ?? [], 0),
@@ -78,6 +82,15 @@ describe('worked cases: common practice, no source', () => {
     'mend first what drives the rest: %s',
     (_story, c) => {
       expect(work(c).mendFirst[0]!.fault.id).toBe(c.upstream)
+    },
+  )
+
+  test.each(CASES.filter((c) => c.measured).map((c) => [c.story, c] as const))(
+    'what was measured overrules the impression: %s',
+    (_story, c) => {
+      const { measured: _, ...impression } = c
+      expect(work({ ...impression, yes: [] }).rivals[0]!.fault.id).not.toBe(c.fault)
+      expect(work({ ...c, yes: [] }).rivals[0]!.fault.id).toBe(c.fault)
     },
   )
 

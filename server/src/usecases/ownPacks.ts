@@ -48,10 +48,10 @@ function freshAdditions(instrument: PackFile): PackFile {
   }
 }
 
-/** The additions to an instrument with one entry put in, or taken out when it is null. */
+/** The additions with one entry laid over what is there field by field, or taken out when it is null. */
 function withEntry(file: PackFile, { section, id, entry }: OwnEntry): PackFile {
   const entries: Record<string, object> = { ...(file[section] as Entries | undefined) }
-  if (entry) entries[id] = entry
+  if (entry) entries[id] = { ...entries[id], ...entry }
   else Reflect.deleteProperty(entries, id)
   const rest = Object.fromEntries(Object.entries(file).filter(([key]) => key !== section))
   const left = Object.keys(entries).length > 0 ? { [section]: entries } : {}

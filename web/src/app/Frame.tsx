@@ -66,6 +66,9 @@ export function Frame() {
           <NavLink to="/packs" className={linkClass}>
             Knowledge
           </NavLink>
+          <NavLink to="/studio" className={linkClass}>
+            Studio
+          </NavLink>
         </nav>
         <button
           type="button"

@@ -45,6 +45,13 @@ export function makeRouter() {
           ),
         },
         {
+          path: 'students/:studentId/lessons/:lessonId/bench',
+          lazy: screen(
+            () => import('../features/bench/Bench'),
+            (m) => m.BenchScreen,
+          ),
+        },
+        {
           path: 'students/:studentId/faults/:caseId',
           lazy: screen(
             () => import('../features/fault/FaultStory'),
@@ -70,6 +77,27 @@ export function makeRouter() {
           lazy: screen(
             () => import('../features/packs/Pack'),
             (m) => m.Pack,
+          ),
+        },
+        {
+          path: 'packs/:packId/edit/:section',
+          lazy: screen(
+            () => import('../features/ownKnowledge/EditEntry'),
+            (m) => m.EditEntry,
+          ),
+        },
+        {
+          path: 'packs/:packId/edit/:section/:entryId',
+          lazy: screen(
+            () => import('../features/ownKnowledge/EditEntry'),
+            (m) => m.EditEntry,
+          ),
+        },
+        {
+          path: 'studio',
+          lazy: screen(
+            () => import('../features/studio/Studio'),
+            (m) => m.Studio,
           ),
         },
         {

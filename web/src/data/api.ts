@@ -2,11 +2,15 @@
 import type {
   ErrorResponse,
   IdentifiedRequest,
+  OwnEntry,
+  PackForkRequest,
   PackResponse,
   PacksResponse,
   StudentResponse,
   StudentsResponse,
+  StudioResponse,
 } from '@vein-mend/contract'
+import type { Schools } from '@vein-mend/core/packs'
 import type { StudentId } from '@vein-mend/core/record'
 
 export class ApiError extends Error {
@@ -25,15 +29,33 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   throw new ApiError(body?.error ?? { code: 'server_fault', path: [] }, response.status)
 }
 
+function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<T> {
+  return ask<T>(path, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+}
+
+const at = (id: string) => encodeURIComponent(id)
+
+interface Saved {
+  readonly id: string
+}
+
 export const api = {
   students: () => ask<StudentsResponse>('/students'),
-  student: (id: string) => ask<StudentResponse>(`/students/${encodeURIComponent(id)}`),
+  student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),
-  pack: (id: string) => ask<PackResponse>(`/packs/${encodeURIComponent(id)}`),
+  pack: (id: string) => ask<PackResponse>(`/packs/${at(id)}`),
   record: (id: StudentId, acts: readonly IdentifiedRequest[]) =>
-    ask<StudentResponse>(`/students/${encodeURIComponent(id)}/acts`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ acts }),
-    }),
+    send<StudentResponse>('POST', `/students/${at(id)}/acts`, { acts }),
+  changeEntries: (pack: string, entries: readonly OwnEntry[]) =>
+    send<Saved>('POST', `/packs/${at(pack)}/entries`, { entries }),
+  forkPack: (pack: string, fork: PackForkRequest) =>
+    send<Saved>('POST', `/packs/${at(pack)}/forks`, fork),
+  importPack: (yaml: string) => send<Saved>('POST', '/packs', { yaml }),
+  dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
+  studio: () => ask<StudioResponse>('/studio'),
+  chooseSchools: (schools: Schools) => send<StudioResponse>('PUT', '/studio/schools', { schools }),
 }

@@ -40,7 +40,7 @@ export function usePacks() {
 export function usePack(id: string | undefined) {
   return useQuery({
     queryKey: ['pack', id],
-    queryFn: async () => (await api.pack(id ?? '')).knowledge,
+    queryFn: () => api.pack(id ?? ''),
     enabled: id !== undefined,
     staleTime: Infinity,
   })
@@ -56,9 +56,9 @@ export function useStudent(id: string) {
     return {
       id: student.data.id,
       today: student.data.today as IsoDate,
-      record: withWaiting(student.data, waiting, pack.data),
+      record: withWaiting(student.data, waiting, pack.data.knowledge),
       recent: student.data.recent,
-      knowledge: pack.data,
+      knowledge: pack.data.knowledge,
     }
   }, [student.data, pack.data, parcels, id])
   return { data, error: student.error ?? pack.error }

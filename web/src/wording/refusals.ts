@@ -39,6 +39,14 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   unknown_student: () => 'There is no such student in this studio.',
   unknown_lesson: () => 'There is no such lesson on record.',
   unknown_instrument: (x) => `There is no knowledge pack for “${f(x.instrument)}”.`,
+  unknown_pack: () => 'There is no such pack in this studio.',
+  unknown_school: (x) => `The packs know no school “${f(x.school)}” for that.`,
+  pack_refused: (x) =>
+    `Not taken in: ${f(x.troubles)} ${x.troubles === 1 ? 'thing is' : 'things are'} wrong, listed below. Nothing was changed.`,
+  pack_exists: (x) => `There is a pack “${f(x.id)}” already. Choose another short name.`,
+  pack_in_use: (x) => `${f(x.name)} learns by this pack, so it stays.`,
+  pack_is_shipped: (x) =>
+    `“${f(x.id)}” comes with the product and is not replaced. Give yours another name in its first line.`,
   no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,
   too_large: () => 'That is too large.',
   server_fault: () => 'The server could not do that. What you noted is kept here and sent again.',

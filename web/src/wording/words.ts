@@ -1,11 +1,14 @@
 /** The trade's words for the fixed terms. */
-import type { RungAdvice } from '@vein-mend/core/remedy'
+import type { Against, RungAdvice } from '@vein-mend/core/remedy'
+import type { OwnSection } from '@vein-mend/contract'
 import type {
   AgeBand,
+  BodyPart,
   Condition,
   HealthFlag,
   Observed,
   PassRule,
+  Source,
   Stage,
   Strand,
   Strength,
@@ -18,6 +21,29 @@ export const STRAND_WORDS: Record<Strand, string> = {
   tension: 'Tension',
   coordination: 'Coordination',
   tone: 'Tone',
+}
+
+export const PART_WORDS: Record<BodyPart, string> = {
+  hand: 'hand',
+  arm: 'arm',
+  'neck-back': 'neck and back',
+  'lips-jaw': 'lips and jaw',
+  breath: 'breath',
+  leg: 'leg',
+}
+
+export const SOURCE_WORDS: Record<Source, string> = {
+  'common-practice': 'common practice, no published source',
+  'from-memory': 'from memory',
+  studio: 'written in this studio',
+}
+
+/** An entry of a pack by its section, in the singular. */
+export const SECTION_WORDS: Record<OwnSection, string> = {
+  findings: 'sign',
+  faults: 'fault',
+  checks: 'check',
+  remedies: 'remedy',
 }
 
 export const STATE_WORDS: Record<CaseStatus['state'], string> = {
@@ -51,6 +77,9 @@ export const FLAG_WORDS: Record<HealthFlag, string> = {
   'slight-build': 'Slight build',
   growing: 'Growing fast',
 }
+
+/** What about a student speaks against an exercise. */
+export const AGAINST_WORDS: Record<Against, string> = { ...FLAG_WORDS, ...STAGE_WORDS }
 
 export const STRENGTH_WORDS: Record<Strength, string> = {
   marked: 'marked',

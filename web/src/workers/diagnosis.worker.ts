@@ -1,6 +1,6 @@
 /** Works the diagnosis out beside the page, so that typing never waits. */
-import { diagnose } from '@vein-mend/core/diagnosis'
-import type { Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
+import { diagnose, openBench } from '@vein-mend/core/diagnosis'
+import type { Bench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { expose } from 'comlink'
 
@@ -14,6 +14,10 @@ export const worker = {
   diagnose(question: Omit<DiagnosisInput, 'knowledge'>): Diagnosis {
     if (!knowledge) throw new Error('the worker has not been given its knowledge')
     return diagnose({ ...question, knowledge })
+  },
+  openBench(question: Omit<DiagnosisInput, 'knowledge'>): Bench {
+    if (!knowledge) throw new Error('the worker has not been given its knowledge')
+    return openBench({ ...question, knowledge })
   },
 }
 

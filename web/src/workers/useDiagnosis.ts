@@ -1,6 +1,6 @@
 /** The diagnosis of one lesson, kept up with its signs. */
 import { diagnose } from '@vein-mend/core/diagnosis'
-import type { Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
+import type { Bench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { lessonQuestion } from '@vein-mend/core/record'
 import type { LessonId, StudentRecord } from '@vein-mend/core/record'
@@ -37,16 +37,43 @@ function read(asked: string): Question {
   return { ...question, known: new Map(question.known) }
 }
 
+/** The lesson's question as text. */
+function asText(record: StudentRecord, lesson: LessonId, knowledge: Knowledge): string {
+  const { facts, known, signs, answered } = lessonQuestion(record, lesson, knowledge)
+  return JSON.stringify({ facts, known: [...known], signs, answered })
+}
+
+/** The lesson's rivals for the bench; null until there is a first answer. */
+export function useBench(
+  knowledge: Knowledge,
+  record: StudentRecord,
+  lesson: LessonId,
+): Bench | null {
+  const asked = asText(record, lesson, knowledge)
+  const [bench, setBench] = useState<Bench | null>(null)
+  useEffect(() => {
+    let stale = false
+    void workerFor(knowledge)
+      .openBench(read(asked))
+      .then((answer) => {
+        if (!stale) setBench(answer)
+      })
+    return () => {
+      stale = true
+    }
+  }, [knowledge, asked])
+  return bench
+}
+
 /** Null until there is a first answer; afterwards the last one stays up until the next is there. */
 export function useDiagnosis(
   knowledge: Knowledge,
   record: StudentRecord,
   lesson: LessonId,
 ): Diagnosis | null {
-  const { facts, known, signs, answered } = lessonQuestion(record, lesson, knowledge)
-  const inFrame = signs.length <= IN_FRAME_SIGNS_MOST
   // The server's answer brings a new record with the same signs: the same question is not asked twice.
-  const asked = JSON.stringify({ facts, known: [...known], signs, answered })
+  const asked = asText(record, lesson, knowledge)
+  const inFrame = read(asked).signs.length <= IN_FRAME_SIGNS_MOST
   const [late, setLate] = useState<Diagnosis | null>(null)
   const now = useMemo(
     () => (inFrame ? diagnose({ ...read(asked), knowledge }) : null),

@@ -1,10 +1,10 @@
 /** The remedies of a fault as the ladders this student would climb. */
-import type { Fault } from '@vein-mend/core/packs'
-import { activeProjects, painfulParts, PROJECTS_MOST } from '@vein-mend/core/record'
+import type { Fault, Knowledge } from '@vein-mend/core/packs'
+import { activeProjects, factsOf, painfulParts, PROJECTS_MOST } from '@vein-mend/core/record'
 import { buildLadder } from '@vein-mend/core/remedy'
 import type { LadderPlan } from '@vein-mend/core/remedy'
 import type { StudentView } from '../../data/useStudent'
-import { CONDITION_WORDS, FLAG_WORDS, sayPass } from '../../wording/words'
+import { AGAINST_WORDS, CONDITION_WORDS, sayPass } from '../../wording/words'
 
 interface Props {
   readonly view: StudentView
@@ -20,13 +20,20 @@ function whyNot(plan: Extract<LadderPlan, { ok: false }>): string {
     case 'pain':
       return 'Not offered: it loads a part in which pain was reported.'
     case 'flag':
-      return `Not for this student (${FLAG_WORDS[plan.flag].toLowerCase()}): ${plan.why}.`
+      return `Not for this student (${AGAINST_WORDS[plan.against].toLowerCase()}): ${plan.why}.`
     case 'nothing-left':
       return 'Nothing is left of it for this student.'
   }
 }
 
-function Ladder({ plan }: { plan: LadderPlan }) {
+function schoolNames(plan: Extract<LadderPlan, { ok: true }>, knowledge: Knowledge): string {
+  return knowledge.schools
+    .filter((s) => plan.schools.includes(s.id))
+    .map((s) => s.name.toLowerCase())
+    .join('; ')
+}
+
+function Ladder({ plan, knowledge }: { plan: LadderPlan; knowledge: Knowledge }) {
   if (!plan.ok) return <p className="bg-dangerwash mt-2 rounded p-2">{whyNot(plan)}</p>
   return (
     <>
@@ -42,9 +49,15 @@ function Ladder({ plan }: { plan: LadderPlan }) {
       </ol>
       {plan.leftOut.map((l) => (
         <p key={l.name} className="text-kiln mt-1 text-sm">
-          Left out for this student: {l.name} ({FLAG_WORDS[l.flag].toLowerCase()}: {l.why})
+          {l.instead === null ? 'Left out' : 'Exchanged'} for this student: {l.name} (
+          {AGAINST_WORDS[l.against].toLowerCase()}: {l.why})
         </p>
       ))}
+      {plan.schools.length > 0 && (
+        <p className="text-kiln mt-1 text-sm">
+          By this student’s school: {schoolNames(plan, knowledge)}.
+        </p>
+      )}
     </>
   )
 }
@@ -60,7 +73,8 @@ function plansFor(view: StudentView, fault: Fault, others = false) {
   return remediesFor(view, fault, others).flatMap((id) => {
     const remedy = view.knowledge.remedies.find((r) => r.id === id)
     if (!remedy) return []
-    return [{ remedy, plan: buildLadder(remedy, view.record.card, painfulParts(view.record)) }]
+    const facts = factsOf(view.record.card, view.knowledge)
+    return [{ remedy, plan: buildLadder(remedy, facts, painfulParts(view.record)) }]
   })
 }
 
@@ -103,7 +117,7 @@ export function RemedyChoice({ view, fault, running = null, value, onChange }: P
               <span className="text-kiln block">{remedy.aim}</span>
             </span>
           </label>
-          <Ladder plan={plan} />
+          <Ladder plan={plan} knowledge={view.knowledge} />
         </div>
       ))}
     </fieldset>

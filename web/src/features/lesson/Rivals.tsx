@@ -2,42 +2,17 @@
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
+import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { percent, signed, STRAND_WORDS } from '../../wording/words'
 import { Settle } from './Settle'
 
 const SHOWN_AT_FIRST = 5
-/** A bar of full length, decibans. */
-const BAR_DB = 20
-
-function DecibanBar({ decibans }: { decibans: number }) {
-  const share = Math.min(1, Math.abs(decibans) / BAR_DB) * 50
-  return (
-    <svg
-      viewBox="0 0 100 8"
-      width="120"
-      height="10"
-      preserveAspectRatio="none"
-      aria-hidden
-      className="shrink-0"
-    >
-      <path d="M50 0 V8" stroke="var(--kiln)" strokeWidth="1" />
-      <rect
-        x={decibans >= 0 ? 50 : 50 - share}
-        y="1.5"
-        width={share}
-        height="5"
-        fill={decibans >= 0 ? 'var(--ink)' : 'none'}
-        stroke="var(--ink)"
-      />
-    </svg>
-  )
-}
-
 function Reasons({ rival }: { rival: Rival }) {
   const told = rival.reasons.filter((r) => Math.abs(r.decibans) >= 0.05)
   return (
@@ -204,9 +179,17 @@ export function Rivals({
           />
         ))}
       </ol>
-      <Button small look="bare" onClick={() => setAll(!all)}>
-        {all ? 'Show the likeliest' : `Show all ${diagnosis.rivals.length}`}
-      </Button>
+      <div className="flex flex-wrap items-center gap-2">
+        <Button small look="bare" onClick={() => setAll(!all)}>
+          {all ? 'Show the likeliest' : `Show all ${diagnosis.rivals.length}`}
+        </Button>
+        <Link
+          className="min-h-9 px-2.5 py-1.5 text-sm underline underline-offset-4"
+          to={`/students/${view.id}/lessons/${lesson.id}/bench`}
+        >
+          Side by side on the bench
+        </Link>
+      </div>
       {!nothing && urgent && (
         <p className="mt-1 text-sm">
           <span className="font-medium">Mend first:</span> {urgent.fault.name}. It drives{' '}

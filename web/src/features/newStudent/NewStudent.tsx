@@ -162,7 +162,7 @@ export function NewStudent() {
         </fieldset>
       </Section>
       {pack.data && (
-        <InstrumentFacts key={pack.data.pack.id} knowledge={pack.data} register={register} />
+        <InstrumentFacts key={instrument} knowledge={pack.data.knowledge} register={register} />
       )}
       {trouble !== null && (
         <p role="alert" className="bg-dangerwash text-danger mt-5 rounded p-3">

@@ -1,112 +1,151 @@
-/** One instrument's knowledge, fault by fault. */
-import type { Fault, Knowledge } from '@vein-mend/core/packs'
+/** One instrument's knowledge, fault by fault, with what this studio changed and learned. */
+import type { PackResponse } from '@vein-mend/contract'
+import { gatesFor, schoolsFor, schoolTopics, STRANDS } from '@vein-mend/core/packs'
+import type { Knowledge } from '@vein-mend/core/packs'
 import { Link, useParams } from 'react-router'
 import { usePack } from '../../data/useStudent'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
-import { percent, sayPass, STAGE_WORDS, STRAND_WORDS } from '../../wording/words'
-import { STAGES, STRANDS } from '@vein-mend/core/packs'
+import { OBSERVED_WORDS, STRAND_WORDS } from '../../wording/words'
+import { FaultEntry } from './FaultEntry'
+import { PackTools } from './PackTools'
 import { ownVersion } from './Packs'
 
-function FaultEntry({ fault, knowledge }: { fault: Fault; knowledge: Knowledge }) {
-  const text = (id: string) => knowledge.findings.find((f) => f.id === id)?.text ?? id
+function EditLink({ packId, section, id }: { packId: string; section: string; id: string }) {
   return (
-    <details className="border-line border-b">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-2.5 py-1">
-        <StrandMark strand={fault.strand} />
-        <span className="font-medium">{fault.name}</span>
-        <span className="text-kiln ml-auto text-sm">severity {fault.severity} of 5</span>
-      </summary>
-      <div className="space-y-2 pb-4 pl-6">
-        <p>{fault.why}</p>
-        <p>
-          <span className="text-kiln">Shows as:</span>{' '}
-          {Object.entries(fault.shows)
-            .sort((a, b) => b[1] - a[1])
-            .map(([id, w]) => `${text(id).toLowerCase()} (${percent(w)})`)
-            .join('; ')}
-        </p>
-        <p>
-          <span className="text-kiln">How often, by stage:</span>{' '}
-          {STAGES.map((s) => `${STAGE_WORDS[s].toLowerCase()} ${percent(fault.prior[s])}`).join(
-            ', ',
-          )}
-        </p>
-        {Object.keys(fault.leadsTo).length > 0 && (
-          <p>
-            <span className="text-kiln">Drives:</span>{' '}
-            {Object.keys(fault.leadsTo)
-              .map((id) => knowledge.faults.find((f) => f.id === id)?.name ?? id)
-              .join('; ')}
-          </p>
-        )}
-        {fault.remedies.map((id) => {
-          const remedy = knowledge.remedies.find((r) => r.id === id)
-          return (
-            remedy && (
-              <div key={id}>
-                <h3 className="text-base">{remedy.name}</h3>
-                <ol className="list-decimal pl-6">
-                  {remedy.rungs.map((r) => (
-                    <li key={r.id}>
-                      {r.name} <span className="text-kiln">{sayPass(r.pass)}</span>
-                    </li>
-                  ))}
-                </ol>
-              </div>
-            )
-          )
-        })}
-      </div>
-    </details>
+    <Link
+      to={`/packs/${packId}/edit/${section}/${id}`}
+      className="ml-auto min-h-9 px-2 py-1.5 text-sm underline underline-offset-4"
+    >
+      Change
+    </Link>
+  )
+}
+
+function SignsAndChecks({ packId, pack }: { packId: string; pack: PackResponse }) {
+  const { knowledge, own } = pack
+  const isOwn = (section: string, id: string) => (own[section] ?? []).includes(id)
+  const mark = (section: string, id: string) =>
+    isOwn(section, id) ? <span className="text-kiln text-sm">this studio’s</span> : null
+  return (
+    <div className="grid gap-x-10 lg:grid-cols-2">
+      <details className="mt-6">
+        <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
+          {knowledge.findings.length} signs and outcomes
+        </summary>
+        <ul>
+          {knowledge.findings.map((f) => (
+            <li key={f.id} className="border-line flex items-center gap-2 border-b">
+              <StrandMark strand={f.strand} title={STRAND_WORDS[f.strand]} />
+              <span>
+                {f.text}{' '}
+                <span className="text-kiln text-sm">
+                  {f.byCheckOnly ? 'by a check' : OBSERVED_WORDS[f.observed]}
+                </span>
+              </span>
+              {mark('findings', f.id)}
+              <EditLink packId={packId} section="findings" id={f.id} />
+            </li>
+          ))}
+        </ul>
+      </details>
+      <details className="mt-6">
+        <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
+          {knowledge.checks.length} checks
+        </summary>
+        <ul>
+          {knowledge.checks.map((c) => (
+            <li key={c.id} className="border-line flex items-center gap-2 border-b">
+              <span>
+                {c.name} <span className="text-kiln text-sm">{c.minutes} min</span>
+              </span>
+              {mark('checks', c.id)}
+              <EditLink packId={packId} section="checks" id={c.id} />
+            </li>
+          ))}
+        </ul>
+      </details>
+    </div>
+  )
+}
+
+function Schools({ knowledge }: { knowledge: Knowledge }) {
+  const topics = schoolTopics(knowledge)
+  if (topics.length === 0) return null
+  return (
+    <Section title="Where teachers differ" aside={<Link to="/studio">Choose for the studio</Link>}>
+      {topics.map((topic) => (
+        <div key={topic} className="border-line border-b py-2">
+          <h3 className="text-base first-letter:uppercase">{topic}</h3>
+          <ul className="ml-5 list-disc">
+            {knowledge.schools
+              .filter((s) => s.topic === topic)
+              .map((s) => (
+                <li key={s.id}>
+                  <span className="font-medium">{s.name}</span>
+                  {s.usual && <span className="text-kiln"> (as in this studio)</span>}: {s.reason}{' '}
+                  {s.advice}
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+    </Section>
+  )
+}
+
+function Gates({ knowledge }: { knowledge: Knowledge }) {
+  const gates = gatesFor(knowledge, schoolsFor(knowledge, {}))
+  if (gates.length === 0) return null
+  const nameOf = (id: string) => gates.find((g) => g.id === id)?.name.toLowerCase() ?? id
+  return (
+    <Section title="Gates" aside="ready when these hold most of the time; never by the calendar">
+      <ul>
+        {gates.map((g) => (
+          <li key={g.id} className="border-line border-b py-1.5">
+            <span className="font-medium">{g.name}</span>
+            {g.after.length > 0 && (
+              <span className="text-kiln"> after {g.after.map(nameOf).join(' and ')}</span>
+            )}
+            : {g.needs.map((n) => n.text.toLowerCase()).join('; ')}
+          </li>
+        ))}
+      </ul>
+    </Section>
   )
 }
 
 export function Pack() {
-  const { packId } = useParams()
+  const { packId = '' } = useParams()
   const { data, error } = usePack(packId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the pack" />
-  const topics = [...new Set(data.schools.map((s) => s.topic))]
+  const { knowledge } = data
   return (
-    <div className="mx-auto max-w-4xl">
+    <div className="mx-auto max-w-5xl">
       <p className="mt-5">
         <Link to="/packs" className="underline underline-offset-4">
           All knowledge
         </Link>
       </p>
-      <h1 className="mt-2 text-3xl">{data.name}</h1>
-      <p className="text-kiln">Version {ownVersion(data.pack.version)}</p>
+      <h1 className="mt-2 text-3xl">{knowledge.name}</h1>
+      <p className="text-kiln">Version {ownVersion(knowledge.pack.version)}</p>
+      <PackTools packId={packId} pack={data} />
       {STRANDS.map((strand) => (
         <Section key={strand} title={STRAND_WORDS[strand]}>
-          {data.faults
+          {knowledge.faults
             .filter((f) => f.strand === strand)
             .map((f) => (
-              <FaultEntry key={f.id} fault={f} knowledge={data} />
+              <FaultEntry key={f.id} fault={f} packId={packId} pack={data} />
             ))}
         </Section>
       ))}
-      {topics.length > 0 && (
-        <Section title="Where teachers differ">
-          {topics.map((topic) => (
-            <div key={topic} className="border-line border-b py-2">
-              <h3 className="text-base capitalize">{topic}</h3>
-              <ul className="ml-5 list-disc">
-                {data.schools
-                  .filter((s) => s.topic === topic)
-                  .map((s) => (
-                    <li key={s.id}>
-                      <span className="font-medium">{s.name}:</span> {s.reason} {s.advice}
-                    </li>
-                  ))}
-              </ul>
-            </div>
-          ))}
-        </Section>
-      )}
+      <SignsAndChecks packId={packId} pack={data} />
+      <Gates knowledge={knowledge} />
+      <Schools knowledge={knowledge} />
       <Section title="Cautions">
         <ul className="ml-5 list-disc">
-          {data.cautions.map((c) => (
+          {knowledge.cautions.map((c) => (
             <li key={c}>{c}</li>
           ))}
         </ul>

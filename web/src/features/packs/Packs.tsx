@@ -2,6 +2,8 @@
 import type { PackListed } from '@vein-mend/contract'
 import { Link } from 'react-router'
 import { usePacks } from '../../data/useStudent'
+import { Troubles } from '../ownKnowledge/Troubles'
+import { ImportPack } from './ImportPack'
 import { Failed, Loading, Section } from '../../ui/Page'
 
 /** The pack's own version, without what it rests on. */
@@ -29,6 +31,12 @@ function Family({ family, packs }: { family: PackListed; packs: readonly PackLis
                 <Link className="font-medium underline underline-offset-4" to={`/packs/${p.id}`}>
                   {p.name}
                 </Link>
+                {(p.own || p.changed) && (
+                  <span className="text-kiln text-sm font-normal">
+                    {' '}
+                    {p.own ? 'this studio’s own' : 'changed in this studio'}
+                  </span>
+                )}
               </th>
               <td className="tabular-nums">{p.counts.faults}</td>
               <td className="tabular-nums">{p.counts.findings}</td>
@@ -53,9 +61,16 @@ export function Packs() {
   return (
     <>
       <h1 className="mt-6 text-3xl">Knowledge</h1>
-      <p className="text-kiln max-w-prose">
+      <p className="text-kiln mb-3 max-w-prose">
         What the diagnosis and the ladders rest on. Every record keeps the version it was made with.
       </p>
+      <ImportPack />
+      {data.setAside.length > 0 && (
+        <div role="alert" className="bg-dangerwash mt-3 max-w-3xl rounded p-3">
+          Some of this studio’s packs no longer fit and are left aside until they do:
+          <Troubles troubles={data.setAside} />
+        </div>
+      )}
       {families.map((family) => (
         <Family
           key={family.id}

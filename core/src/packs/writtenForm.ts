@@ -1,0 +1,70 @@
+/** Knowledge back in the form in which a pack is written, entry by entry. */
+import type { Check, Fault, Finding, PassRule, Remedy, Rung } from './knowledge'
+import type { CheckEntry, FaultEntry, FindingEntry, RemedyEntry, RungEntry } from './packFile'
+
+/** `4 of 5` or `5 in a row`; the reverse of `parsePass`. */
+export function writePass(rule: PassRule): string {
+  return rule.kind === 'share' ? `${rule.clean} of ${rule.of}` : `${rule.clean} in a row`
+}
+
+/** The fields that say something; empty lists and maps are left unwritten. */
+function filled<T extends object>(fields: T): Partial<T> {
+  const says = ([, value]: [string, unknown]) =>
+    value !== undefined &&
+    !(Array.isArray(value) && value.length === 0) &&
+    !(typeof value === 'object' && value !== null && Object.keys(value).length === 0)
+  return Object.fromEntries(Object.entries(fields).filter(says)) as Partial<T>
+}
+
+export function writeFinding(f: Finding): FindingEntry {
+  const { text, strand, place, observed, aliases, leak, stop } = f
+  return {
+    text,
+    strand,
+    place,
+    observed,
+    leak,
+    ...filled({ aliases, stop }),
+    ...(f.byCheckOnly ? { by_check: true } : {}),
+  }
+}
+
+export function writeFault(f: Fault): FaultEntry {
+  const { name, strand, severity, prior, shows, why, remedies, source } = f
+  return {
+    name,
+    strand,
+    severity,
+    prior,
+    shows,
+    why,
+    remedies,
+    source,
+    ...filled({ likelier: f.likelier, leads_to: f.leadsTo, cautions: f.cautions }),
+    ...filled({ cues: f.cues.map(({ words, image }) => (image ? { words, image } : words)) }),
+  }
+}
+
+export function writeCheck(c: Check): CheckEntry {
+  const { name, minutes, avoid, loads } = c
+  const outcomes = c.outcomes.map(({ label, says }) => ({ label, says }))
+  return { name, do: c.instruction, minutes, outcomes, ...filled({ avoid, loads }) }
+}
+
+function writeRung(r: Rung): RungEntry {
+  const { name, way, dose, avoid, school, instead } = r
+  return {
+    name,
+    do: r.instruction,
+    way,
+    at: r.condition,
+    dose,
+    pass: writePass(r.pass),
+    ...filled({ avoid, school, instead }),
+  }
+}
+
+export function writeRemedy(r: Remedy): RemedyEntry {
+  const { name, aim, loads, avoid } = r
+  return { name, aim, rungs: r.rungs.map(writeRung), ...filled({ loads, avoid }) }
+}

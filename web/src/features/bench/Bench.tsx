@@ -1,0 +1,111 @@
+/** The diagnosis bench: rivals side by side, what would overturn them, and what drives what. */
+import type { Bench, Rival } from '@vein-mend/core/diagnosis'
+import type { LessonId, LessonState, StudentId } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { useRefusalToasts } from '../../data/useActs'
+import { useStudent } from '../../data/useStudent'
+import type { StudentView } from '../../data/useStudent'
+import { Failed, Loading } from '../../ui/Page'
+import { shortDay } from '../../wording/dates'
+import { useBench } from '../../workers/useDiagnosis'
+import { NextCheck } from '../lesson/NextCheck'
+import { Settle } from '../lesson/Settle'
+import { StopBanner } from '../lesson/StopBanner'
+import { CauseChain } from './CauseChain'
+import { MindChanges } from './MindChanges'
+import { Pairs } from './Pairs'
+import { RivalTable } from './RivalTable'
+
+/** Rivals side by side that a table of this width can hold. */
+const COLUMNS = 3
+
+/** The rivals in the columns: those of the address, filled up from the ranking. */
+function useColumns(rivals: readonly Rival[]) {
+  const [params, setParams] = useSearchParams()
+  const asked = (params.get('rivals') ?? '').split(',')
+  const chosen = asked.flatMap((id) => rivals.find((r) => r.fault.id === id) ?? [])
+  const rest = rivals.filter((r) => !chosen.includes(r))
+  const columns = [...chosen, ...rest].slice(0, COLUMNS)
+  const put = (place: number, fault: string) => {
+    const ids = columns.map((r, i) => (i === place ? fault : r.fault.id))
+    setParams({ rivals: [...new Set(ids)].join(',') }, { replace: true })
+  }
+  return { columns, put }
+}
+
+function Table({ view, lesson, bench }: { view: StudentView; lesson: LessonState; bench: Bench }) {
+  const { rivals } = bench.diagnosis
+  const { columns, put } = useColumns(rivals)
+  const [settling, setSettling] = useState<string | null>(null)
+  const settled = rivals.find((r) => r.fault.id === settling)
+  const first = rivals.find((r) => !view.record.cases.some((c) => c.fault === r.fault.id))
+  return (
+    <>
+      <StopBanner stops={bench.diagnosis.stops} />
+      <div className="mt-3 grid items-start gap-x-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
+        <div>
+          <RivalTable
+            view={view}
+            lesson={lesson}
+            rivals={rivals}
+            columns={columns}
+            onPut={put}
+            onSettle={setSettling}
+          />
+          <CauseChain view={view} diagnosis={bench.diagnosis} />
+        </div>
+        <div>
+          <NextCheck view={view} lesson={lesson} diagnosis={bench.diagnosis} />
+          <MindChanges changes={bench.mindChanges} rivals={rivals} />
+          <Pairs pairs={bench.pairs} rivals={rivals} />
+        </div>
+      </div>
+      {settled && (
+        <Settle
+          view={view}
+          lesson={lesson}
+          rival={settled}
+          first={first === settled}
+          firstName={first?.fault.name ?? ''}
+          onDone={() => setSettling(null)}
+        />
+      )}
+    </>
+  )
+}
+
+function Opened({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  const bench = useBench(view.knowledge, view.record, lesson.id)
+  return bench ? <Table view={view} lesson={lesson} bench={bench} /> : <Loading what="the rivals" />
+}
+
+export function BenchScreen() {
+  const { studentId = '', lessonId = '' } = useParams()
+  const { data, error } = useStudent(studentId)
+  useRefusalToasts(studentId as StudentId)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the bench" />
+  const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
+  if (!lesson) return <Failed error={new Error('unknown_lesson')} />
+  return (
+    <>
+      <div className="mt-4 flex flex-wrap items-baseline gap-4">
+        <h1 className="text-2xl">
+          Diagnosis bench{' '}
+          <span className="text-kiln font-sans text-base font-normal">
+            {data.record.card.name}, {data.knowledge.name.toLowerCase()}, lesson of{' '}
+            {shortDay(lesson.date)}
+          </span>
+        </h1>
+        <Link
+          className="ml-auto min-h-11 py-2.5 underline underline-offset-4"
+          to={`/students/${data.id}/lessons/${lesson.id}`}
+        >
+          Back to the lesson desk
+        </Link>
+      </div>
+      <Opened view={data} lesson={lesson} />
+    </>
+  )
+}

@@ -1,0 +1,282 @@
+/** Rivals in columns, findings in rows: what was noted, and what each expects that nobody has looked at. */
+import type { Rival } from '@vein-mend/core/diagnosis'
+import type { Finding, Strength } from '@vein-mend/core/packs'
+import type { LessonState } from '@vein-mend/core/record'
+import { ChevronsUpDown } from 'lucide-react'
+import { useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { DecibanBar } from '../../ui/DecibanBar'
+import { Section } from '../../ui/Page'
+import { StrandMark } from '../../ui/StrandMark'
+import { percent, signed, STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
+
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+  readonly rivals: readonly Rival[]
+  readonly columns: readonly Rival[]
+  readonly onPut: (place: number, fault: string) => void
+  readonly onSettle: (fault: string) => void
+}
+
+/** Signs not looked at that are shown; more would not be looked at in a lesson. */
+const UNSEEN_MOST = 8
+
+function Heads({ view, lesson, rivals, columns, onPut, onSettle }: Props) {
+  return (
+    <tr className="align-top">
+      <td className="w-[28%]" />
+      {columns.map((r, place) => {
+        const onRecord = view.record.cases.some((c) => c.fault === r.fault.id)
+        return (
+          <th key={r.fault.id} scope="col" className="border-line border-l px-3 pb-2 text-left">
+            <div className="flex items-center gap-2">
+              <StrandMark strand={r.fault.strand} title={STRAND_WORDS[r.fault.strand]} />
+              <span className="text-2xl font-semibold tabular-nums">{percent(r.probability)}</span>
+            </div>
+            <div className="bg-line my-1 h-1.5 rounded" aria-hidden>
+              <div
+                className="bg-ink h-1.5 rounded"
+                style={{ width: `${Math.max(0.5, r.probability * 100)}%` }}
+              />
+            </div>
+            <span className="relative flex min-h-14 items-start gap-1 rounded py-1 focus-within:outline-3">
+              <span className="flex-1 font-serif text-base leading-tight font-semibold">
+                {r.fault.name}
+              </span>
+              <ChevronsUpDown aria-hidden size={16} className="text-kiln mt-0.5 shrink-0" />
+              <select
+                aria-label={`Rival in column ${place + 1}`}
+                title="Put another rival here"
+                value={r.fault.id}
+                onChange={(event) => onPut(place, event.target.value)}
+                className="absolute inset-0 size-full cursor-pointer opacity-0"
+              >
+                {rivals.map((x) => (
+                  <option key={x.fault.id} value={x.fault.id}>
+                    {x.fault.name}
+                  </option>
+                ))}
+              </select>
+            </span>
+            <p className="text-kiln mb-2 text-sm font-normal">{r.fault.why}</p>
+            {onRecord ? (
+              <span className="text-kiln text-sm font-normal">on record already</span>
+            ) : (
+              lesson.open && (
+                <Button
+                  small
+                  look={r === rivals[0] ? 'main' : 'plain'}
+                  onClick={() => onSettle(r.fault.id)}
+                  aria-label={`Settle on ${r.fault.name}`}
+                >
+                  Settle
+                </Button>
+              )
+            )}
+          </th>
+        )
+      })}
+    </tr>
+  )
+}
+
+/** What was noted, in the order noted, with its latest strength. */
+function notedOf(view: StudentView, lesson: LessonState) {
+  const all = [
+    ...lesson.signs.map((s) => [s.finding, s.strength] as const),
+    ...lesson.checks.flatMap((c) => Object.entries(c.says)),
+  ]
+  return [...new Map(all)].flatMap(([id, strength]) => {
+    const finding = view.knowledge.findings.find((f) => f.id === id)
+    return finding ? [{ finding, strength }] : []
+  })
+}
+
+function WeightCell({ decibans }: { decibans: number | undefined }) {
+  const says = decibans !== undefined && Math.abs(decibans) >= 0.05
+  return (
+    <td className="border-line border-l px-3 py-1">
+      {says ? (
+        <span className="flex items-center gap-2">
+          <DecibanBar decibans={decibans} />
+          <span className="ml-auto text-sm whitespace-nowrap tabular-nums">{signed(decibans)}</span>
+        </span>
+      ) : (
+        <span className="text-kiln text-sm">says nothing</span>
+      )}
+    </td>
+  )
+}
+
+function NotedRow({
+  finding,
+  strength,
+  columns,
+}: {
+  finding: Finding
+  strength: Strength
+  columns: readonly Rival[]
+}) {
+  return (
+    <tr className="border-line border-t">
+      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+        {finding.text} <span className="text-kiln text-sm">{STRENGTH_WORDS[strength]}</span>
+      </th>
+      {columns.map((r) => (
+        <WeightCell
+          key={r.fault.id}
+          decibans={r.reasons.find((x) => x.finding.id === finding.id)?.decibans}
+        />
+      ))}
+    </tr>
+  )
+}
+
+interface Unseen {
+  readonly finding: Finding
+  /** How strongly each column expects it, [0, 1]. */
+  readonly expected: readonly number[]
+}
+
+/** What the columns expect, with what parts them most first. */
+function unseenOf(columns: readonly Rival[]): readonly Unseen[] {
+  const findings = new Map(
+    columns.flatMap((r) => r.unseen.map((u) => [u.finding.id, u.finding] as const)),
+  )
+  const spread = (u: Unseen) => Math.max(...u.expected) - Math.min(...u.expected)
+  return [...findings.values()]
+    .filter((f) => !f.byCheckOnly)
+    .map((finding) => ({
+      finding,
+      expected: columns.map(
+        (r) => r.unseen.find((u) => u.finding.id === finding.id)?.strength ?? 0,
+      ),
+    }))
+    .sort((a, b) => spread(b) - spread(a))
+    .slice(0, UNSEEN_MOST)
+}
+
+function ExpectedCell({ strength }: { strength: number }) {
+  return (
+    <td className="border-line border-l px-3 py-1 text-sm">
+      {strength === 0 ? (
+        <span className="text-kiln">not expected</span>
+      ) : (
+        <span className="flex items-center gap-2">
+          <span className="border-kiln h-2.5 w-24 rounded-sm border" aria-hidden>
+            <span
+              className="bg-kiln block h-full"
+              style={{ width: `${Math.round(strength * 100)}%` }}
+            />
+          </span>
+          <span className="ml-auto tabular-nums">{percent(strength)}</span>
+        </span>
+      )}
+    </td>
+  )
+}
+
+function UnseenRow({
+  row,
+  columns,
+  onNote,
+}: {
+  row: Unseen
+  columns: readonly Rival[]
+  onNote: ((finding: Finding, strength: Strength) => void) | null
+}) {
+  return (
+    <tr className="border-line border-t">
+      <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+        {row.finding.text}
+        {onNote && (
+          <span className="mt-1 flex gap-1">
+            {(['marked', 'slight', 'absent'] as const).map((strength) => (
+              <Button
+                key={strength}
+                small
+                onClick={() => onNote(row.finding, strength)}
+                aria-label={`${row.finding.text}: ${STRENGTH_WORDS[strength]}`}
+              >
+                {STRENGTH_WORDS[strength]}
+              </Button>
+            ))}
+          </span>
+        )}
+      </th>
+      {columns.map((r, i) => (
+        <ExpectedCell key={r.fault.id} strength={row.expected[i] ?? 0} />
+      ))}
+    </tr>
+  )
+}
+
+function Divider({ words, width }: { words: string; width: number }) {
+  return (
+    <tr>
+      <th scope="rowgroup" colSpan={width + 1} className="text-kiln pt-4 pb-1 text-left text-sm">
+        {words}
+      </th>
+    </tr>
+  )
+}
+
+export function RivalTable(props: Props) {
+  const { view, lesson, columns } = props
+  const act = useActs(view.id)
+  const noted = notedOf(view, lesson)
+  const unseen = unseenOf(columns)
+  const note = (finding: Finding, strength: Strength) =>
+    act(
+      [
+        {
+          kind: 'sign-noted',
+          lesson: lesson.id,
+          finding: finding.id,
+          strength,
+          prompted: false,
+        },
+      ],
+      `${finding.text}: ${STRENGTH_WORDS[strength]}`,
+    )
+  return (
+    <Section
+      title="Rivals side by side"
+      aside="10 dB is ten to one; filled speaks for, hollow against"
+    >
+      <table className="w-full table-fixed">
+        <thead>
+          <Heads {...props} />
+        </thead>
+        <tbody>
+          <Divider words="What was noted, and what it says for each" width={columns.length} />
+          <tr className="border-line border-t">
+            <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+              Before any sign
+            </th>
+            {columns.map((r) => (
+              <WeightCell key={r.fault.id} decibans={r.priorDecibans} />
+            ))}
+          </tr>
+          {noted.map((n) => (
+            <NotedRow key={n.finding.id} {...n} columns={columns} />
+          ))}
+          <Divider
+            words="Not looked at yet: how often each rival shows it"
+            width={columns.length}
+          />
+          {unseen.map((row) => (
+            <UnseenRow
+              key={row.finding.id}
+              row={row}
+              columns={columns}
+              onNote={lesson.open ? note : null}
+            />
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  )
+}

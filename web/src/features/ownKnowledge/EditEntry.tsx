@@ -1,0 +1,184 @@
+/** Adds or changes one entry of an instrument's knowledge in this studio. */
+import { useQueryClient } from '@tanstack/react-query'
+import { OWN_SECTIONS } from '@vein-mend/contract'
+import type { FileTrouble, OwnEntry, OwnSection, PackResponse } from '@vein-mend/contract'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { toast } from 'sonner'
+import { api, ApiError } from '../../data/api'
+import { usePack } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Failed, Loading } from '../../ui/Page'
+import { sayRefusal } from '../../wording/refusals'
+import { SECTION_WORDS } from '../../wording/words'
+import { CheckForm } from './CheckForm'
+import { entriesOf, openDraft, titleOf } from './drafts'
+import type { Draft } from './drafts'
+import { FaultForm } from './FaultForm'
+import { FindingForm } from './FindingForm'
+import { RemedyForm } from './RemedyForm'
+import { Troubles } from './Troubles'
+
+interface Trouble {
+  readonly words: string
+  readonly list: readonly FileTrouble[]
+}
+
+function Fields({
+  pack,
+  draft,
+  onChange,
+}: {
+  pack: PackResponse
+  draft: Draft
+  onChange: (draft: Draft) => void
+}) {
+  const { knowledge } = pack
+  switch (draft.section) {
+    case 'findings':
+      return <FindingForm knowledge={knowledge} draft={draft} onChange={onChange} />
+    case 'faults':
+      return <FaultForm knowledge={knowledge} draft={draft} onChange={onChange} />
+    case 'checks':
+      return <CheckForm knowledge={knowledge} draft={draft} onChange={onChange} />
+    case 'remedies':
+      return <RemedyForm draft={draft} onChange={onChange} />
+  }
+}
+
+/** The draft, kept over a reload until it is saved. */
+function useDraft(key: string, open: () => Draft | null) {
+  const [draft, setDraft] = useState<Draft | null>(() => {
+    const kept = sessionStorage.getItem(key)
+    return kept === null ? open() : (JSON.parse(kept) as Draft)
+  })
+  const change = (next: Draft) => {
+    sessionStorage.setItem(key, JSON.stringify(next))
+    setDraft(next)
+  }
+  return { draft, change, done: () => sessionStorage.removeItem(key) }
+}
+
+function useSaving(packId: string) {
+  const client = useQueryClient()
+  const [trouble, setTrouble] = useState<Trouble | null>(null)
+  const save = async (entries: readonly OwnEntry[]): Promise<boolean> => {
+    try {
+      await api.changeEntries(packId, entries)
+      await client.invalidateQueries({ queryKey: ['pack', packId] })
+      await client.invalidateQueries({ queryKey: ['packs'] })
+      return true
+    } catch (error) {
+      setTrouble(
+        error instanceof ApiError
+          ? { words: sayRefusal(error.refusal), list: error.refusal.troubles ?? [] }
+          : { words: 'The server does not answer. What you wrote is kept here.', list: [] },
+      )
+      return false
+    }
+  }
+  return { trouble, save }
+}
+
+function Editor({
+  packId,
+  section,
+  entryId,
+  pack,
+}: {
+  packId: string
+  section: OwnSection
+  entryId: string | undefined
+  pack: PackResponse
+}) {
+  const navigate = useNavigate()
+  const { draft, change, done } = useDraft(
+    `vein-mend-own-${packId}-${section}-${entryId ?? 'new'}`,
+    () => openDraft(section, entryId, pack),
+  )
+  const { trouble, save } = useSaving(packId)
+  if (!draft) return <Failed error={new Error('unknown_entry')} />
+  const mine = entryId !== undefined && (pack.own[section] ?? []).includes(entryId)
+  const leave = () => {
+    done()
+    void navigate(`/packs/${packId}`)
+  }
+  const keep = async () => {
+    if (await save(entriesOf(draft, entryId, pack.knowledge))) {
+      toast(`Kept: ${titleOf(draft)}`)
+      leave()
+    }
+  }
+  const takeBack = async () => {
+    if (entryId !== undefined && (await save([{ section, id: entryId, entry: null }]))) {
+      const again = entriesOf(draft, entryId, pack.knowledge)
+      toast(`Taken out: ${titleOf(draft)}`, {
+        action: { label: 'Undo', onClick: () => void save(again) },
+      })
+      leave()
+    }
+  }
+  return (
+    <form
+      className="mx-auto mt-4 max-w-3xl space-y-5"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void keep()
+      }}
+    >
+      <Fields pack={pack} draft={draft} onChange={change} />
+      {trouble && (
+        <div role="alert" className="bg-dangerwash text-danger rounded p-3">
+          {trouble.words}
+          <Troubles troubles={trouble.list} />
+        </div>
+      )}
+      <div className="flex flex-wrap gap-3">
+        <Button look="main" type="submit">
+          Keep
+        </Button>
+        <Button look="bare" onClick={leave}>
+          Leave it
+        </Button>
+        {mine && (
+          <Button className="ml-auto" onClick={() => void takeBack()}>
+            Take this studio’s version out
+          </Button>
+        )}
+      </div>
+    </form>
+  )
+}
+
+export function EditEntry() {
+  const { packId = '', section = '', entryId } = useParams()
+  const { data, error } = usePack(packId)
+  const known = OWN_SECTIONS.find((s) => s === section)
+  if (error) return <Failed error={error} />
+  if (!known) return <Failed error={new Error('unknown_section')} />
+  if (!data) return <Loading what="the pack" />
+  return (
+    <div className="mx-auto max-w-3xl">
+      <p className="mt-5">
+        <Link to={`/packs/${packId}`} className="underline underline-offset-4">
+          {data.knowledge.name}
+        </Link>
+      </p>
+      <h1 className="mt-2 text-2xl">
+        {entryId === undefined
+          ? `Add a ${SECTION_WORDS[known]}`
+          : `Change a ${SECTION_WORDS[known]}`}
+      </h1>
+      <p className="text-kiln">
+        Kept in this studio, as a new version. Records keep the version they were made with.
+      </p>
+      <Editor
+        key={`${packId} ${known} ${entryId ?? ''}`}
+        packId={packId}
+        section={known}
+        entryId={entryId}
+        pack={data}
+      />
+    </div>
+  )
+}
