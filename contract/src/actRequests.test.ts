@@ -1,19 +1,10 @@
+import { EMPTY_CARD } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { ValidationError } from 'yup'
 import { parseActs, troublesOf } from './index'
 
 const ID = 'act-00000001'
-const card = {
-  name: 'Isla Marrow',
-  instrument: 'horn',
-  stage: 'beginner',
-  ageBand: 'child',
-  flags: [],
-  equipment: {},
-  schools: {},
-  homeMinutes: 20,
-  goal: '',
-}
+const card = { ...EMPTY_CARD, name: 'Isla Marrow', instrument: 'horn' }
 
 function troubles(body: unknown) {
   try {
@@ -34,10 +25,16 @@ describe('what comes over the border', () => {
   })
   test('an empty name and a bad number are both named', () => {
     const body = {
-      acts: [{ id: ID, kind: 'student-added', card: { ...card, name: ' ', homeMinutes: -1 } }],
+      acts: [
+        {
+          id: ID,
+          kind: 'student-added',
+          card: { ...card, name: ' ', homeMinutes: [20, 20, -1, 20, 20, 20, 20] },
+        },
+      ],
     }
     expect(troubles(body).sort()).toEqual([
-      'acts.0.card.homeMinutes: too_small',
+      'acts.0.card.homeMinutes.2: too_small',
       'acts.0.card.name: empty',
     ])
   })

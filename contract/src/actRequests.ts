@@ -1,6 +1,14 @@
 /** What may be asked of a student's record, checked once at the border. */
 import { AGE_BANDS, CONDITIONS, HEALTH_FLAGS, STAGES, STRENGTHS } from '@vein-mend/core/packs'
 import { parseDay } from '@vein-mend/core/kit'
+import {
+  COMMITMENTS,
+  CONSENTS,
+  CONSENT_STATES,
+  KEPT,
+  PLACES,
+  WEEKDAYS,
+} from '@vein-mend/core/record'
 import type { ActId, ActKind, ActRequest } from '@vein-mend/core/record'
 import * as yup from 'yup'
 
@@ -9,6 +17,14 @@ const WORDS_MOST = 200
 const NOTE_MOST = 2000
 const TRIES_MOST = 60
 const HOME_MINUTES_MOST = 600
+const YEARS_MOST = 90
+const WORKS_MOST = 40
+const LESSON_MINUTES = { least: 10, most: 180 } as const
+/** Weeks a project may be planned for; four to six is common practice, the rest is the teacher's. */
+const WEEKS = { least: 1, most: 12 } as const
+const POINTS_MOST = 60
+/** A take in seconds, and the slips one could count in it. */
+const TAKE = { seconds: 1800, slips: 300 } as const
 
 /** Ids are made by the screen, so that a repeated request is known as a repetition. */
 const id = yup
@@ -50,25 +66,99 @@ function answers() {
     )
 }
 
+const text = (most = WORDS_MOST) => yup.string().trim().max(most, 'too_long').default('')
+const oneOf = <T extends string>(list: readonly T[]) =>
+  yup.string().oneOf(list, 'not_offered').required('missing')
+
+/** A whole number of minutes a day can hold. */
+const minutes = yup
+  .number()
+  .typeError('not_a_number')
+  .integer('not_whole')
+  .required('missing')
+  .min(0, 'too_small')
+  .max(HOME_MINUTES_MOST, 'too_large')
+
+/** A day, or nothing yet. */
+const dayOrNone = yup
+  .string()
+  .default('')
+  .test('day', 'not_a_day', (value) => value === '' || parseDay(value) !== null)
+
+const consent = yup
+  .object({ state: oneOf(CONSENT_STATES), by: text(NAME_MOST), on: dayOrNone })
+  .noUnknown()
+
+const formerTeacher = yup
+  .object({
+    name: text(NAME_MOST),
+    contact: text(),
+    told: yup.boolean().default(false),
+    maySpeak: yup.boolean().default(false),
+    handedOver: text(NOTE_MOST),
+  })
+  .noUnknown()
+  .nullable()
+  .default(null)
+
+/** One field for each key. */
+function byKey<K extends string, S extends yup.Schema>(keys: readonly K[], schema: S) {
+  return yup
+    .object(Object.fromEntries(keys.map((key) => [key, schema])) as Record<K, S>)
+    .required('missing')
+}
+
 export const studentCardSchema = yup
   .object({
     name: yup.string().trim().required('empty').max(NAME_MOST, 'too_long'),
     instrument: packId.min(1, 'empty'),
-    stage: yup.string().oneOf(STAGES, 'not_offered').required('missing'),
-    ageBand: yup.string().oneOf(AGE_BANDS, 'not_offered').required('missing'),
+    stage: oneOf(STAGES),
+    ageBand: oneOf(AGE_BANDS),
+    yearsPlayed: yup
+      .number()
+      .typeError('not_a_number')
+      .required('missing')
+      .min(0, 'too_small')
+      .max(YEARS_MOST, 'too_large'),
     flags: yup.array(yup.string().oneOf(HEALTH_FLAGS, 'not_offered').required()).required(),
     equipment: answers(),
     schools: answers(),
-    homeMinutes: yup
+    homeMinutes: yup.array(minutes).required('missing').length(WEEKDAYS, 'not_a_week'),
+    lessonMinutes: yup
       .number()
       .typeError('not_a_number')
       .integer('not_whole')
       .required('missing')
-      .min(0, 'too_small')
-      .max(HOME_MINUTES_MOST, 'too_large'),
-    goal: yup.string().trim().max(WORDS_MOST, 'too_long').default(''),
+      .min(LESSON_MINUTES.least, 'too_small')
+      .max(LESSON_MINUTES.most, 'too_large'),
+    whyNow: text(),
+    goal: text(),
+    correction: text(),
+    interests: text(),
+    commitments: byKey(COMMITMENTS, oneOf(KEPT)),
+    consents: byKey(CONSENTS, consent),
+    former: formerTeacher,
+    works: yup
+      .array(yup.string().trim().required('empty').max(WORDS_MOST, 'too_long'))
+      .required('missing')
+      .max(WORKS_MOST, 'too_many'),
   })
   .noUnknown()
+
+/** Values by point, each as the test wants it. */
+function record(fits: (value: unknown) => boolean) {
+  return yup
+    .mixed<Record<string, unknown>>()
+    .required('missing')
+    .test('record', 'not_a_record', (value) => {
+      const entries = typeof value === 'object' ? Object.entries(value) : []
+      return (
+        typeof value === 'object' &&
+        entries.length <= POINTS_MOST &&
+        entries.every(([key, v]) => key.length <= NAME_MOST && fits(v))
+      )
+    })
+}
 
 const inLesson = { lesson: id }
 const inCase = { lesson: id, case: id }
@@ -81,13 +171,34 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
   'lesson-opened': yup.object({ ...inLesson, date: day() }),
   'lesson-closed': yup.object({
     ...inLesson,
-    note: yup.string().trim().max(NOTE_MOST, 'too_long').default(''),
+    note: text(NOTE_MOST),
+    family: text(NOTE_MOST),
+    next: yup
+      .string()
+      .nullable()
+      .default(null)
+      .test('day', 'not_a_day', (value) => value === null || parseDay(value) !== null),
+  }),
+  'setup-checked': yup.object({
+    ...inLesson,
+    place: oneOf(PLACES),
+    points: record((found) => found === 'right' || found === 'wrong'),
+    numbers: record((value) => typeof value === 'number' && Number.isFinite(value)),
+  }),
+  'plan-noted': yup.object({ ...inLesson, aim: text(), fresh: text() }),
+  compared: yup.object({
+    ...inLesson,
+    finding: packId,
+    changed: words,
+    before: oneOf(STRENGTHS),
+    after: oneOf(STRENGTHS),
   }),
   'sign-noted': yup.object({
     ...inLesson,
     finding: packId,
-    strength: yup.string().oneOf(STRENGTHS, 'not_offered').required('missing'),
+    strength: oneOf(STRENGTHS),
     prompted: flag,
+    condition: yup.string().oneOf(CONDITIONS, 'not_offered').nullable().default(null),
   }),
   'check-answered': yup.object({ ...inLesson, check: packId, outcome: packId }),
   'fault-settled': yup.object({
@@ -98,6 +209,13 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
   'remedy-started': yup.object({
     ...inCase,
     remedy: packId,
+    weeks: yup
+      .number()
+      .typeError('not_a_number')
+      .integer('not_whole')
+      .required('missing')
+      .min(WEEKS.least, 'too_small')
+      .max(WEEKS.most, 'too_large'),
     reason: yup.string().trim().max(WORDS_MOST, 'too_long'),
   }),
   'cue-agreed': yup.object({ ...inCase, words }),
@@ -112,6 +230,22 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
     clean,
     tries,
   }),
+  'slips-counted': yup.object({
+    ...inCase,
+    condition: oneOf(CONDITIONS),
+    prompted: flag,
+    seconds: yup
+      .number()
+      .required('missing')
+      .moreThan(0, 'too_small')
+      .max(TAKE.seconds, 'too_large'),
+    slips: yup
+      .array(yup.number().required().min(0, 'too_small').max(TAKE.seconds, 'too_large'))
+      .required('missing')
+      .max(TAKE.slips, 'too_many'),
+  }),
+  'case-rested': yup.object({ ...inCase, reason: words }),
+  'case-resumed': yup.object(inCase),
   'rung-tried': yup.object({ ...inCase, rung: packId, clean, tries }),
   'rung-decided': yup.object({
     ...inCase,

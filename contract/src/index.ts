@@ -20,6 +20,7 @@ export type {
 export type {
   ErrorResponse,
   FileTrouble,
+  HandoverTaken,
   PackListed,
   PackResponse,
   PacksResponse,

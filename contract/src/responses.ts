@@ -46,6 +46,12 @@ export interface PackListed {
   }
 }
 
+/** A student taken in from a handover file. */
+export interface HandoverTaken {
+  readonly id: StudentId
+  readonly name: string
+}
+
 /** One thing wrong in a pack's text. */
 export interface FileTrouble {
   readonly file: string

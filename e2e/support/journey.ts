@@ -58,7 +58,5 @@ export async function noteSign(page: Page, letters: string, key: string): Promis
 
 /** Waits until everything noted has reached the server. */
 export async function allSent(page: Page): Promise<void> {
-  await expect
-    .poll(() => page.evaluate(() => localStorage.getItem('vein-mend-outbox') ?? '[]'))
-    .toBe('[]')
+  await expect(page.locator('[data-waiting="0"]')).toBeVisible()
 }

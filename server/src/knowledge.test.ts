@@ -1,3 +1,4 @@
+import { EMPTY_CARD } from '@vein-mend/core/record'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { ErrorResponse, PackResponse, StudioResponse } from '@vein-mend/contract'
@@ -144,17 +145,7 @@ describe('forking, bringing in and taking out', () => {
 
   test('a pack a student learns by stays', async () => {
     await http('post', '/packs/horn/forks').send({ id: 'harbour-horn', name: 'Harbour horn' })
-    const card = {
-      name: 'Isla Marrow',
-      instrument: 'harbour-horn',
-      stage: 'beginner',
-      ageBand: 'child',
-      flags: [],
-      equipment: {},
-      schools: {},
-      homeMinutes: 20,
-      goal: '',
-    }
+    const card = { ...EMPTY_CARD, name: 'Isla Marrow', instrument: 'harbour-horn' }
     await http('post', '/students/student-1/acts').send({
       acts: [{ id: 'act-00000001', kind: 'student-added', card }],
     })

@@ -1,3 +1,4 @@
+import { EMPTY_CARD } from '@vein-mend/core/record'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import type { PacksResponse, StudentResponse } from '@vein-mend/contract'
@@ -17,17 +18,7 @@ afterEach(async () => {
 
 const STUDENT = 'student-marrow'
 const LESSON = 'lesson-0001'
-const card = {
-  name: 'Isla Marrow',
-  instrument: 'horn',
-  stage: 'beginner',
-  ageBand: 'child',
-  flags: [],
-  equipment: {},
-  schools: {},
-  homeMinutes: 20,
-  goal: '',
-}
+const card = { ...EMPTY_CARD, name: 'Isla Marrow', instrument: 'horn' }
 
 const act = (body: object) => ({ id: `act-${String(++count).padStart(8, '0')}`, ...body })
 
@@ -179,6 +170,7 @@ describe('nothing doubled, nothing lost', () => {
         lesson: LESSON,
         case: 'case-00000001',
         remedy: 'light-valves',
+        weeks: 5,
       }),
     ]).expect(200)
     const refused = await post([act({ kind: 'undone', act: settled.id })]).expect(422)

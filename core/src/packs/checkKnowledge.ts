@@ -135,15 +135,28 @@ function checkGates(k: Knowledge, ids: Ids): PackTrouble[] {
 }
 
 function checkSetup(k: Knowledge, ids: Ids): PackTrouble[] {
-  return k.setup
-    .filter((s) => !ids.findings.has(s.otherwise))
-    .map((s) => ({
-      code: 'unknown_finding' as const,
-      section: 'setup' as const,
-      id: s.id,
-      path: ['otherwise'],
-      name: s.otherwise,
-    }))
+  return k.setup.flatMap((s) => {
+    const named = [
+      [s.otherwise, ['otherwise']],
+      [s.number?.below ?? null, ['number', 'below']],
+      [s.number?.above ?? null, ['number', 'above']],
+    ] as const
+    const lost = named.flatMap(([name, path]) =>
+      name === null || ids.findings.has(name)
+        ? []
+        : [{ code: 'unknown_finding' as const, section: 'setup' as const, id: s.id, path, name }],
+    )
+    const schools = Object.keys(s.number?.rightIn ?? {})
+      .filter((name) => !ids.schools.has(name))
+      .map((name) => ({
+        code: 'unknown_school' as const,
+        section: 'setup' as const,
+        id: s.id,
+        path: ['number', 'right_in', name],
+        name,
+      }))
+    return [...lost, ...schools]
+  })
 }
 
 function checkFindings(k: Knowledge): PackTrouble[] {

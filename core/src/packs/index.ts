@@ -19,6 +19,7 @@ export type {
   Remedy,
   Rung,
   School,
+  SetupNumber,
   SetupPoint,
   StudentFacts,
 } from './knowledge'
@@ -34,9 +35,13 @@ export type {
 } from './packFile'
 export { applies, priorFor } from './priorFor'
 export { parsePass, resolvePack, slug } from './resolvePack'
+export { rightBand, setupFindings } from './setupFindings'
+export type { PointFound, SetupCheck } from './setupFindings'
 export { sharedRemedy } from './sharedRemedy'
 export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
 export type { Schools } from './schools'
+export { fewestKeys } from './fewestKeys'
+export type { KeyCount } from './fewestKeys'
 export { searchFindings } from './searchFindings'
 export { writeCheck, writeFault, writeFinding, writePass, writeRemedy } from './writtenForm'
 export {

@@ -175,12 +175,29 @@ export interface Knowledge {
   readonly cautions: readonly string[]
 }
 
+/** A number that can be taken at a point of the set-up. */
+export interface SetupNumber {
+  readonly unit: 'cm' | 'degrees'
+  readonly least: number
+  readonly most: number
+  /** From and to, where anything is right or wrong for everybody. */
+  readonly right: readonly [number, number] | null
+  /** The same where a school wants it otherwise, by school. */
+  readonly rightIn: Readonly<Record<string, readonly [number, number]>>
+  /** The finding when it is below what is right, and when it is above. */
+  readonly below: string | null
+  readonly above: string | null
+}
+
 /** One point of the set-up check before sound. */
 export interface SetupPoint {
   readonly id: string
   readonly ask: string
-  /** The finding that is noted when the point is not right. */
-  readonly otherwise: string
+  /** The finding that is noted when the point is not right; null for a point that is only measured. */
+  readonly otherwise: string | null
+  readonly number: SetupNumber | null
+  /** Has to be fitted again as a child grows. */
+  readonly grows: boolean
 }
 
 /** What is known of a student when knowledge is applied to them. */

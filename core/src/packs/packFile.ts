@@ -93,6 +93,21 @@ export interface GateEntry {
   readonly school?: string
 }
 
+export interface SetupEntry {
+  readonly ask: string
+  readonly otherwise?: string
+  readonly number?: {
+    readonly unit: 'cm' | 'degrees'
+    readonly least: number
+    readonly most: number
+    readonly right?: readonly [number, number]
+    readonly right_in?: Readonly<Record<string, readonly [number, number]>>
+    readonly below?: string
+    readonly above?: string
+  }
+  readonly grows?: boolean
+}
+
 export interface SchoolEntry {
   readonly topic: string
   readonly name: string
@@ -113,7 +128,7 @@ export interface PackFile {
   readonly extends?: string
   readonly omit?: Readonly<Partial<Record<SectionName, readonly string[]>>>
   readonly equipment?: Entries<{ readonly ask: string; readonly answers: readonly string[] }>
-  readonly setup?: Entries<{ readonly ask: string; readonly otherwise: string }>
+  readonly setup?: Entries<SetupEntry>
   readonly findings?: Entries<FindingEntry>
   readonly faults?: Entries<FaultEntry>
   readonly checks?: Entries<CheckEntry>

@@ -11,6 +11,7 @@ import type {
   Remedy,
   Rung,
   School,
+  SetupPoint,
 } from './knowledge'
 import { SECTIONS } from './packFile'
 import type {
@@ -23,6 +24,7 @@ import type {
   RungEntry,
   SchoolEntry,
   SectionName,
+  SetupEntry,
 } from './packFile'
 import { STAGES } from './vocabulary'
 import type { Stage } from './vocabulary'
@@ -161,6 +163,27 @@ function toGate([id, e]: [string, GateEntry]): Gate {
   }
 }
 
+function toSetup([id, e]: [string, SetupEntry]): SetupPoint {
+  const { number } = e
+  return {
+    id,
+    ask: e.ask,
+    otherwise: e.otherwise ?? null,
+    grows: e.grows ?? false,
+    number: number
+      ? {
+          unit: number.unit,
+          least: number.least,
+          most: number.most,
+          right: number.right ?? null,
+          rightIn: number.right_in ?? {},
+          below: number.below ?? null,
+          above: number.above ?? null,
+        }
+      : null,
+  }
+}
+
 function toSchool([id, e]: [string, SchoolEntry]): School {
   return { id, ...e, usual: e.usual ?? false }
 }
@@ -192,7 +215,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     family: family.pack,
     chain: chain.map((file) => ({ id: file.pack, version: file.version })),
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
-    setup: Object.entries(merged.setup).map(([id, e]) => ({ id, ...e })),
+    setup: Object.entries(merged.setup).map(toSetup),
     findings: Object.entries(merged.findings).map(toFinding),
     faults: Object.entries(merged.faults).map(toFault),
     checks: Object.entries(merged.checks).map(toCheck),

@@ -1,5 +1,5 @@
 /** What an instrument leaves out takes along all that only spoke of it. */
-import type { Check, Fault, Gate, Knowledge } from './knowledge'
+import type { Check, Fault, Gate, Knowledge, SetupPoint } from './knowledge'
 import type { FaultEntry, PackFile } from './packFile'
 
 type Omittable = 'faults' | 'findings' | 'gates'
@@ -30,6 +30,18 @@ function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null 
     says: Object.fromEntries(Object.entries(o.says).filter(([id]) => !gone.has(id))),
   }))
   return outcomes.some((o) => Object.keys(o.says).length === 0) ? null : { ...check, outcomes }
+}
+
+/** A point of the set-up that says nothing any more is gone. */
+function withoutSetup(point: SetupPoint, gone: ReadonlySet<string>): SetupPoint | null {
+  const still = (id: string | null) => (id !== null && gone.has(id) ? null : id)
+  const otherwise = still(point.otherwise)
+  const number = point.number && {
+    ...point.number,
+    below: still(point.number.below),
+    above: still(point.number.above),
+  }
+  return otherwise === null && number === null ? null : { ...point, otherwise, number }
 }
 
 /** A gate none of whose needs is left to be seen is gone, and nothing waits for a gate that is gone. */
@@ -78,6 +90,7 @@ export function withoutOmitted(chain: readonly PackFile[], knowledge: Knowledge)
     findings: knowledge.findings.filter((f) => !goneFindings.has(f.id)),
     checks: knowledge.checks.flatMap((c) => withoutFindings(c, goneFindings) ?? []),
     remedies: knowledge.remedies.filter((r) => !goneRemedies.has(r.id)),
+    setup: knowledge.setup.flatMap((s) => withoutSetup(s, goneFindings) ?? []),
     gates: withoutGates(knowledge.gates, goneFindings, goneGates),
   }
 }

@@ -1,17 +1,9 @@
 /** What can happen in a student's record. The record is append-only: corrections are new acts. */
 import type { Brand, IsoDate, IsoInstant } from '../kit'
 import type { Recall } from '../mending'
-import type {
-  AgeBand,
-  BodyPart,
-  Condition,
-  HealthFlag,
-  PackRef,
-  Stage,
-  Strand,
-  Strength,
-} from '../packs'
+import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung } from '../remedy'
+import type { StudentCard } from './card'
 
 export type StudentId = Brand<string, 'StudentId'>
 export type LessonId = Brand<string, 'LessonId'>
@@ -19,19 +11,9 @@ export type LessonId = Brand<string, 'LessonId'>
 export type CaseId = Brand<string, 'CaseId'>
 export type ActId = Brand<string, 'ActId'>
 
-export interface StudentCard {
-  readonly name: string
-  /** Id of the instrument's pack. */
-  readonly instrument: string
-  readonly stage: Stage
-  readonly ageBand: AgeBand
-  readonly flags: readonly HealthFlag[]
-  readonly equipment: Readonly<Record<string, string>>
-  readonly schools: Readonly<Record<string, string>>
-  /** Minutes of practice on an ordinary day. */
-  readonly homeMinutes: number
-  readonly goal: string
-}
+/** Where a set-up was looked at. */
+export const PLACES = ['studio', 'home'] as const
+export type Place = (typeof PLACES)[number]
 
 export interface RivalShare {
   readonly fault: string
@@ -49,7 +31,38 @@ export type ActBody =
       readonly date: IsoDate
       readonly pack: PackRef
     }
-  | { readonly kind: 'lesson-closed'; readonly lesson: LessonId; readonly note: string }
+  | {
+      readonly kind: 'lesson-closed'
+      readonly lesson: LessonId
+      readonly note: string
+      /** What was said to the family, in plain words. */
+      readonly family: string
+      readonly next: IsoDate | null
+    }
+  | {
+      readonly kind: 'setup-checked'
+      readonly lesson: LessonId
+      readonly place: Place
+      readonly points: SetupCheck['points']
+      readonly numbers: SetupCheck['numbers']
+    }
+  /** The one aim in front, and the one thing that is new. */
+  | {
+      readonly kind: 'plan-noted'
+      readonly lesson: LessonId
+      readonly aim: string
+      readonly fresh: string
+    }
+  /** Before, one change, after. */
+  | {
+      readonly kind: 'compared'
+      readonly lesson: LessonId
+      readonly finding: string
+      readonly text: string
+      readonly changed: string
+      readonly before: Strength
+      readonly after: Strength
+    }
   | {
       readonly kind: 'sign-noted'
       readonly lesson: LessonId
@@ -58,6 +71,8 @@ export type ActBody =
       readonly strand: Strand
       readonly strength: Strength
       readonly prompted: boolean
+      /** The setting in which it was noted; null when nobody said. */
+      readonly condition: Condition | null
       /** The sign stops the playing of this part: pain, numbness, dizziness. */
       readonly stops?: BodyPart
     }
@@ -94,7 +109,27 @@ export type ActBody =
       readonly name: string
       readonly rungs: readonly LadderRung[]
       readonly loads: readonly BodyPart[]
+      /** Weeks planned for the repair; four to six, common practice. */
+      readonly weeks: number
       readonly reason?: string
+    }
+  /** A project is let rest, for another one or for illness or pain; it goes on where it stopped. */
+  | {
+      readonly kind: 'case-rested'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly reason: string
+    }
+  | { readonly kind: 'case-resumed'; readonly lesson: LessonId; readonly case: CaseId }
+  /** A tally while the student plays: seconds from the start at which the fault came back. */
+  | {
+      readonly kind: 'slips-counted'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly condition: Condition
+      readonly prompted: boolean
+      readonly seconds: number
+      readonly slips: readonly number[]
     }
   | {
       readonly kind: 'cue-agreed'

@@ -79,6 +79,12 @@ function openLesson(record: StudentRecord, act: ActOf<'lesson-opened'>): Student
     pack: act.pack,
     open: true,
     note: '',
+    family: '',
+    next: null,
+    aim: '',
+    fresh: '',
+    setups: [],
+    comparisons: [],
     signs: [],
     checks: [],
     strengths: [],
@@ -109,6 +115,7 @@ function settle(record: StudentRecord, act: ActOf<'fault-settled'>): StudentReco
     ladder: null,
     formerRemedies: [],
     looks: [],
+    slipCounts: [],
     belief: JUST_SETTLED,
     beliefOn: lesson.date,
     rungsPassed: 0,
@@ -117,15 +124,20 @@ function settle(record: StudentRecord, act: ActOf<'fault-settled'>): StudentReco
   return { ...record, cases: [...record.cases, withPoint(fresh, lesson)] }
 }
 
-function startRemedy(state: CaseState, act: ActOf<'remedy-started'>): CaseState {
-  const { remedy, name, rungs, loads } = act
+function startRemedy(
+  state: CaseState,
+  act: ActOf<'remedy-started'>,
+  lesson: LessonState,
+): CaseState {
+  const { remedy, name, rungs, loads, weeks } = act
+  const startedOn = lesson.date
   return {
     ...state,
     status: { state: 'healing' },
     formerRemedies: state.ladder
       ? [...state.formerRemedies, state.ladder.remedy]
       : state.formerRemedies,
-    ladder: { remedy, name, rungs, loads, at: 0, tries: [], lessonsOnRung: 0 },
+    ladder: { remedy, name, rungs, loads, startedOn, weeks, at: 0, tries: [], lessonsOnRung: 0 },
   }
 }
 
@@ -168,6 +180,19 @@ function takeLook(
     looks: [...state.looks, look],
     status: afterRecheck(state, look, lesson),
   }
+}
+
+/** A take without a slip is one clean try, a take with slips is one that was not: they are not independent. */
+function countSlips(
+  state: CaseState,
+  act: Act & ActOf<'slips-counted'>,
+  lesson: LessonState,
+): CaseState {
+  const { lesson: inLesson, condition, prompted, seconds, slips } = act
+  const count = { act: act.id, lesson: inLesson, condition, prompted, seconds, slips }
+  const look = { ...act, kind: 'look-taken' as const, clean: slips.length === 0 ? 1 : 0, tries: 1 }
+  const looked = takeLook(state, look, lesson)
+  return { ...looked, slipCounts: [...state.slipCounts, count] }
 }
 
 function tryRung(state: CaseState, act: ActOf<'rung-tried'>): CaseState {
@@ -223,11 +248,37 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
     case 'lesson-opened':
       return openLesson(record, act)
     case 'lesson-closed':
-      return inLesson(record, act.lesson, (l) => ({ ...l, open: false, note: act.note }))
+      return inLesson(record, act.lesson, (l) => ({
+        ...l,
+        open: false,
+        note: act.note,
+        family: act.family,
+        next: act.next,
+      }))
+    case 'setup-checked': {
+      const { lesson, place, points, numbers } = act
+      return inLesson(record, act.lesson, (l) => ({
+        ...l,
+        setups: [
+          ...l.setups.filter((s) => s.place !== place),
+          { act: act.id, lesson, date: l.date, place, points, numbers },
+        ],
+      }))
+    }
+    case 'plan-noted':
+      return inLesson(record, act.lesson, (l) => ({ ...l, aim: act.aim, fresh: act.fresh }))
+    case 'compared': {
+      const { finding, text, changed, before, after } = act
+      const comparison = { act: act.id, finding, text, changed, before, after }
+      return inLesson(record, act.lesson, (l) => ({
+        ...l,
+        comparisons: [...l.comparisons, comparison],
+      }))
+    }
     case 'sign-noted': {
-      const { finding, text, strand, strength, prompted } = act
+      const { finding, text, strand, strength, prompted, condition } = act
       const stops = act.stops ?? null
-      const sign = { act: act.id, finding, text, strand, strength, prompted, stops }
+      const sign = { act: act.id, finding, text, strand, strength, prompted, condition, stops }
       return inLesson(record, act.lesson, (l) => ({
         ...l,
         signs: [...l.signs.filter((s) => s.finding !== finding), sign],
@@ -243,7 +294,7 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
     case 'fault-settled':
       return settle(record, act)
     case 'remedy-started':
-      return inCase(record, act, (c) => startRemedy(c, act))
+      return inCase(record, act, (c, lesson) => startRemedy(c, act, lesson))
     case 'cue-agreed':
       return inCase(record, act, (c) => ({ ...c, cue: { words: act.words, since: act.lesson } }))
     case 'cue-recalled':
@@ -254,6 +305,15 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       }))
     case 'look-taken':
       return inCase(record, act, (c, lesson) => takeLook(c, act, lesson))
+    case 'slips-counted':
+      return inCase(record, act, (c, lesson) => countSlips(c, act, lesson))
+    case 'case-rested':
+      return inCase(record, act, (c, lesson) => ({
+        ...c,
+        status: { state: 'resting', since: lesson.date, reason: act.reason },
+      }))
+    case 'case-resumed':
+      return inCase(record, act, (c) => ({ ...c, status: { state: 'healing' } }))
     case 'rung-tried':
       return inCase(record, act, (c) => tryRung(c, act))
     case 'rung-decided':

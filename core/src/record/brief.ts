@@ -2,19 +2,55 @@
 import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
 import { STUCK_AFTER_LESSONS } from '../mending'
+import type { BodyPart, HealthFlag } from '../packs'
+import type { LadderRung } from '../remedy'
+import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
+import { whatWorks } from './whatWorks'
 
 export type BriefItem =
   | { readonly kind: 'recall-cue'; readonly state: CaseState; readonly words: string }
   | { readonly kind: 'look-first'; readonly state: CaseState }
   | { readonly kind: 'recheck-due'; readonly state: CaseState; readonly daysLate: number }
+  | {
+      readonly kind: 'rung'
+      readonly state: CaseState
+      readonly rung: LadderRung
+      readonly number: number
+      readonly of: number
+    }
   | { readonly kind: 'stuck'; readonly state: CaseState; readonly lessons: number }
+  | {
+      readonly kind: 'weeks-up'
+      readonly state: CaseState
+      readonly weeks: number
+      readonly planned: number
+    }
 
 export interface Brief {
   readonly items: readonly BriefItem[]
   /** The strength named longest ago, to be said first. */
   readonly strength: string | null
   readonly daysSinceLesson: number | null
+  /** The aim of the last lesson; empty when there was none. */
+  readonly lastAim: string
+  readonly hurts: readonly BodyPart[]
+  readonly flags: readonly HealthFlag[]
+}
+
+function rungOf(state: CaseState): BriefItem[] {
+  const { ladder } = state
+  const rung = ladder?.rungs[ladder.at]
+  if (!ladder || !rung) return []
+  return [{ kind: 'rung', state, rung, number: ladder.at + 1, of: ladder.rungs.length }]
+}
+
+/** A project that outlasts the weeks planned for it is looked at again. */
+function weeksUp(state: CaseState, today: IsoDate): BriefItem[] {
+  const { ladder } = state
+  if (!ladder) return []
+  const weeks = Math.floor(daysBetween(ladder.startedOn, today) / 7)
+  return weeks > ladder.weeks ? [{ kind: 'weeks-up', state, weeks, planned: ladder.weeks }] : []
 }
 
 function itemsOf(state: CaseState, today: IsoDate): BriefItem[] {
@@ -24,14 +60,16 @@ function itemsOf(state: CaseState, today: IsoDate): BriefItem[] {
     const daysLate = daysBetween(status.nextRecheck, today)
     return daysLate >= 0 ? [{ kind: 'recheck-due', state, daysLate }] : []
   }
-  if (status.state === 'open') return []
+  if (status.state !== 'healing') return []
   const stuckFor = state.ladder?.lessonsOnRung ?? 0
   return [
     ...(state.cue ? [{ kind: 'recall-cue', state, words: state.cue.words } as const] : []),
     { kind: 'look-first', state },
+    ...rungOf(state),
     ...(stuckFor >= STUCK_AFTER_LESSONS
       ? [{ kind: 'stuck', state, lessons: stuckFor } as const]
       : []),
+    ...weeksUp(state, today),
   ]
 }
 
@@ -40,7 +78,10 @@ export function brief(record: StudentRecord, today: IsoDate): Brief {
   const last = record.lessons.at(-1)
   return {
     items: record.cases.flatMap((c) => itemsOf(c, today)),
-    strength: record.strengths[0]?.words ?? null,
+    strength: whatWorks(record)[0] ?? null,
     daysSinceLesson: last ? daysBetween(last.date, today) : null,
+    lastAim: last?.aim ?? '',
+    hurts: painfulParts(record),
+    flags: record.card.flags,
   }
 }

@@ -2,7 +2,7 @@
 import { diagnose } from '../diagnosis'
 import { assertNever, good, refuse } from '../kit'
 import type { Result } from '../kit'
-import type { Fault, Knowledge, Strength } from '../packs'
+import type { Condition, Fault, Knowledge, Strength } from '../packs'
 import { buildLadder } from '../remedy'
 import type { ActBody, ActOf, CaseId, LessonId } from './acts'
 import { factsOf } from './factsOf'
@@ -15,7 +15,14 @@ export type ActRequest =
   | Exclude<
       ActBody,
       {
-        kind: 'lesson-opened' | 'sign-noted' | 'check-answered' | 'fault-settled' | 'remedy-started'
+        kind:
+          | 'lesson-opened'
+          | 'sign-noted'
+          | 'check-answered'
+          | 'fault-settled'
+          | 'remedy-started'
+          | 'compared'
+          | 'setup-checked'
       }
     >
   | Omit<ActOf<'lesson-opened'>, 'pack'>
@@ -25,7 +32,10 @@ export type ActRequest =
       readonly finding: string
       readonly strength: Strength
       readonly prompted: boolean
+      readonly condition: Condition | null
     }
+  | Omit<ActOf<'compared'>, 'text'>
+  | ActOf<'setup-checked'>
   | {
       readonly kind: 'check-answered'
       readonly lesson: LessonId
@@ -44,6 +54,7 @@ export type ActRequest =
       readonly lesson: LessonId
       readonly case: CaseId
       readonly remedy: string
+      readonly weeks: number
       readonly reason?: string
     }
 
@@ -57,6 +68,28 @@ function completeSign(request: RequestOf<'sign-noted'>, k: Knowledge): Result<Ac
   if (!finding) return refuse('unknown_finding', ['finding'], { finding: request.finding })
   const { text, strand } = finding
   return good({ ...request, text, strand, ...(finding.stop ? { stops: finding.stop.part } : {}) })
+}
+
+function completeComparison(request: RequestOf<'compared'>, k: Knowledge): Result<ActBody> {
+  const finding = k.findings.find((f) => f.id === request.finding)
+  if (!finding) return refuse('unknown_finding', ['finding'], { finding: request.finding })
+  return good({ ...request, text: finding.text })
+}
+
+/** Points and numbers the instrument asks for, each within its range. */
+function completeSetup(request: RequestOf<'setup-checked'>, k: Knowledge): Result<ActBody> {
+  const named = [...Object.keys(request.points), ...Object.keys(request.numbers)]
+  const unknown = named.find((id) => !k.setup.some((s) => s.id === id))
+  if (unknown !== undefined) return refuse('unknown_point', ['points', unknown], { point: unknown })
+  for (const [id, value] of Object.entries(request.numbers)) {
+    const number = k.setup.find((s) => s.id === id)?.number
+    if (!number) return refuse('no_number', ['numbers', id], { point: id })
+    if (value < number.least || value > number.most) {
+      const { least, most, unit } = number
+      return refuse('number_out_of_range', ['numbers', id], { point: id, value, least, most, unit })
+    }
+  }
+  return good(request)
 }
 
 function completeCheck(request: RequestOf<'check-answered'>, k: Knowledge): Result<ActBody> {
@@ -139,6 +172,8 @@ export function completeAct(
 ): Result<ActBody> {
   if (request.kind === 'lesson-opened') return good({ ...request, pack: knowledge.pack })
   if (request.kind === 'sign-noted') return completeSign(request, knowledge)
+  if (request.kind === 'compared') return completeComparison(request, knowledge)
+  if (request.kind === 'setup-checked') return completeSetup(request, knowledge)
   if (request.kind === 'check-answered') return completeCheck(request, knowledge)
   if (request.kind === 'fault-settled') {
     if (!record) return refuse('unknown_student', ['student'])

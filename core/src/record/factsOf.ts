@@ -1,7 +1,7 @@
 /** What is known of a student, in the shape that knowledge is applied to. */
 import { schoolsFor } from '../packs'
 import type { Knowledge, StudentFacts } from '../packs'
-import type { StudentCard } from './acts'
+import type { StudentCard } from './card'
 
 /** The card's facts, with the school that holds for every topic of the instrument. */
 export function factsOf(card: StudentCard, knowledge: Knowledge): StudentFacts {

@@ -7,33 +7,65 @@ export type {
   ActOf,
   CaseId,
   LessonId,
+  Place,
   RivalShare,
-  StudentCard,
   StudentId,
 } from './acts'
+export { PLACES } from './acts'
+export {
+  COMMITMENTS,
+  CONSENTS,
+  CONSENT_STATES,
+  EMPTY_CARD,
+  KEPT,
+  ordinaryDayMinutes,
+  WEEKDAYS,
+  weekMinutes,
+} from './card'
+export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'
+export { agenda, stepAt } from './agenda'
+export type { AgendaKind, AgendaStep } from './agenda'
 export { applyAct, isMusic } from './apply'
 export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
 export type { ActRequest } from './completeAct'
 export { factsOf } from './factsOf'
+export {
+  HANDOVER_FORMAT,
+  HANDOVER_VERSION,
+  makeHandover,
+  packsUsed,
+  readHandover,
+} from './handover'
+export type { Handover } from './handover'
 export { lessonQuestion } from './lessonQuestion'
+export { lessonSummary } from './lessonSummary'
+export type { FaultInLesson, LessonSummary } from './lessonSummary'
 export { painfulParts } from './painfulParts'
 export { playRecord, refuseUndo, undoneActs } from './playRecord'
 export { activeProjects, looksByLesson, PROJECTS_MOST, refuseAct, ruleFor } from './refuseAct'
+export { proposeProjects } from './proposeProjects'
+export type { ProjectReason, ProposedProject } from './proposeProjects'
+export { lastSetup, setupDue } from './setupDue'
+export type { DuePoint } from './setupDue'
 export { practiceSheet } from './sheet'
 export type { PracticeSheet, SheetItem } from './sheet'
 export { summarise } from './summary'
 export type { StudentSummary } from './summary'
 export { lessonOf } from './state'
+export { whatWorks } from './whatWorks'
 export type {
   AnsweredCheck,
   CasePoint,
   CaseState,
   CaseStatus,
+  Comparison,
+  FoundSetup,
   LadderState,
   LessonState,
   NotedSign,
   RecordedLook,
+  SlipCount,
   StudentRecord,
 } from './state'

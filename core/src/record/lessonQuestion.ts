@@ -1,15 +1,20 @@
 /** What a lesson asks the diagnosis: today's signs and answers, and the faults already on record. */
 import type { DiagnosisInput, Sign } from '../diagnosis'
+import { setupFindings } from '../packs'
 import type { Knowledge } from '../packs'
 import type { LessonId } from './acts'
 import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { StudentRecord } from './state'
 
-/** The signs of the lesson in the order noted, the answers of checks after them. */
-function signsOf(record: StudentRecord, id: LessonId): Sign[] {
+/** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them. */
+function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sign[] {
   const lesson = lessonOf(record, id)
+  const schools = Object.values(factsOf(record.card, knowledge).schools)
   return [
+    ...lesson.setups
+      .filter((s) => s.place === 'studio')
+      .flatMap((s) => setupFindings(knowledge, s, schools)),
     ...lesson.signs.map(({ finding, strength }) => ({ finding, strength })),
     ...lesson.checks.flatMap((c) =>
       Object.entries(c.says).map(([finding, strength]) => ({ finding, strength })),
@@ -39,7 +44,7 @@ export function lessonQuestion(
     knowledge,
     facts: factsOf(record.card, knowledge),
     known,
-    signs: signsOf(record, lesson),
+    signs: signsOf(record, lesson, knowledge),
     answered: lessonOf(record, lesson).checks.map((c) => c.check),
   }
 }

@@ -1,6 +1,7 @@
 /** Plays a student's acts into the record as it stands, leaving out what was undone. */
 import type { IsoDate, Refusal } from '../kit'
-import type { Act, ActId, StudentCard } from './acts'
+import type { Act, ActId } from './acts'
+import type { StudentCard } from './card'
 import { applyAct } from './apply'
 import { refuseAct } from './refuseAct'
 import type { StudentRecord } from './state'
@@ -15,7 +16,8 @@ export function undoneActs(acts: readonly Act[]): ReadonlySet<ActId> {
   return undone
 }
 
-function emptyRecord(card: StudentCard): StudentRecord {
+/** A record with nothing in it but the card. */
+export function emptyRecord(card: StudentCard): StudentRecord {
   return { card, lessons: [], cases: [], strengths: [] }
 }
 

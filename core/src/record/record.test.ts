@@ -11,114 +11,10 @@ import {
   refuseUndo,
   ruleFor,
   summarise,
+  EMPTY_CARD,
 } from './index'
+import { A, Desk, START, TODAY } from './test/desk'
 import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord } from './index'
-
-const START = '2026-01-12' as IsoDate
-const TODAY = '2026-03-02' as IsoDate
-const A = 'case-a' as CaseId
-
-/** Writes acts one after the other and refuses what the record refuses. */
-class Desk {
-  readonly acts: Act[] = []
-  lessons = 0
-  constructor() {
-    this.do({
-      kind: 'student-added',
-      card: {
-        name: 'Isla Marrow',
-        instrument: 'horn',
-        stage: 'beginner',
-        ageBand: 'child',
-        flags: [],
-        equipment: {},
-        schools: {},
-        homeMinutes: 20,
-        goal: '',
-      },
-    })
-  }
-  get record(): StudentRecord {
-    return playRecord(this.acts)!
-  }
-  get lesson(): LessonId {
-    return `lesson-${this.lessons}` as LessonId
-  }
-  try(body: ActBody): string | null {
-    const refusal = refuseAct(playRecord(this.acts), body, TODAY)
-    if (refusal) return refusal.code
-    const id = `act-${this.acts.length}` as ActId
-    this.acts.push({ ...body, id, at: '2026-01-12T10:00:00Z' as IsoInstant, by: 'teacher' })
-    return null
-  }
-  do(body: ActBody): ActId {
-    const refusal = this.try(body)
-    if (refusal !== null) throw new Error(refusal)
-    return this.acts.at(-1)!.id
-  }
-  open(): this {
-    if (this.lessons > 0) this.do({ kind: 'lesson-closed', lesson: this.lesson, note: '' })
-    this.lessons += 1
-    const date = addDays(START, (this.lessons - 1) * 7)
-    const pack = { id: 'horn', version: '1.0.0' }
-    this.do({ kind: 'lesson-opened', lesson: this.lesson, date, pack })
-    return this
-  }
-  settle(id = A, fault = 'bell-hand'): ActId {
-    return this.do({
-      kind: 'fault-settled',
-      stage: 'beginner',
-      lesson: this.lesson,
-      case: id,
-      fault,
-      name: fault,
-      strand: 'tone',
-      severity: 3,
-      probability: 0.8,
-      rivals: [],
-      drivenBy: [],
-    })
-  }
-  remedy(id = A, loads: ('breath' | 'hand')[] = []): ActId {
-    const rung = (n: number) => ({
-      id: `rung-${n}`,
-      name: `Rung ${n}`,
-      instruction: '',
-      way: 'parts' as const,
-      condition: 'exercise' as const,
-      dose: { times: 5, minutes: 4 * n },
-      pass: { kind: 'share' as const, clean: 4, of: 5 },
-    })
-    return this.do({
-      kind: 'remedy-started',
-      lesson: this.lesson,
-      case: id,
-      remedy: 'open-the-bell',
-      name: 'Open the bell',
-      rungs: [rung(1), rung(2), rung(3)],
-      loads,
-    })
-  }
-  look(
-    clean: number,
-    tries: number,
-    condition: Condition = 'piece-tempo',
-    prompted = false,
-  ): ActId {
-    return this.do({
-      kind: 'look-taken',
-      lesson: this.lesson,
-      case: A,
-      condition,
-      prompted,
-      clean,
-      tries,
-    })
-  }
-  case(id = A) {
-    return this.record.cases.find((c) => c.id === id)!
-  }
-}
 
 function mendedDesk(): Desk {
   const desk = new Desk().open()
@@ -222,7 +118,7 @@ describe('the ladder', () => {
     desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'open door' })
     for (let i = 0; i < 3; i++) desk.open()
     const kinds = brief(desk.record, TODAY).items.map((i) => i.kind)
-    expect(kinds).toEqual(['recall-cue', 'look-first', 'stuck'])
+    expect(kinds).toEqual(['recall-cue', 'look-first', 'rung', 'stuck', 'weeks-up'])
     expect(summarise(desk.record).stuck).toEqual(['bell-hand'])
   })
 
@@ -254,7 +150,7 @@ describe('what the record refuses', () => {
     expect(open('2026-03-20')).toBe('lesson_in_future')
     expect(open('2026-03-02')).toBeNull()
     expect(open('2026-03-02', 'y')).toBe('lesson_still_open')
-    desk.do({ kind: 'lesson-closed', lesson: 'x' as LessonId, note: '' })
+    desk.do({ kind: 'lesson-closed', lesson: 'x' as LessonId, note: '', family: '', next: null })
     expect(open('2026-02-20', 'y')).toBe('lesson_before_last')
     expect(open('2026-03-02', 'x')).toBe('lesson_exists')
   })
@@ -275,7 +171,13 @@ describe('what the record refuses', () => {
     expect(
       desk.try({ kind: 'cue-agreed', lesson: desk.lesson, case: 'no' as CaseId, words: 'x' }),
     ).toBe('unknown_case')
-    desk.do({ kind: 'lesson-closed', lesson: desk.lesson, note: 'well done' })
+    desk.do({
+      kind: 'lesson-closed',
+      lesson: desk.lesson,
+      note: 'well done',
+      family: '',
+      next: null,
+    })
     expect(name('lesson-1')).toBe('lesson_closed')
   })
 })
@@ -293,6 +195,7 @@ describe('pain', () => {
         strand: 'tension',
         strength,
         prompted: false,
+        condition: null,
         stops: 'breath',
       })
     dizzy('marked')
@@ -317,6 +220,7 @@ describe('pain', () => {
       strand: 'tension',
       strength: 'slight',
       prompted: false,
+      condition: null,
       stops: 'hand',
     })
     expect(practiceSheet(desk.record)).toMatchObject({ items: [], resting: ['bell-hand'] })
@@ -354,7 +258,7 @@ test('the sheet says by how much the list outgrows the minutes at home', () => {
     desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
   }
   expect(practiceSheet(desk.record)).toMatchObject({ minutesAsked: 12, minutesOver: 0 })
-  const card = { ...desk.record.card, homeMinutes: 10 }
+  const card = { ...desk.record.card, homeMinutes: [10, 10, 10, 10, 10, 10, 10] }
   desk.do({ kind: 'card-changed', card })
   expect(practiceSheet(desk.record).minutesOver).toBe(2)
 })

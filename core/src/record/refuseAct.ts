@@ -63,6 +63,27 @@ function refuseOpening(
   return open ? no('lesson_still_open', 'lesson', { date: open.date }) : null
 }
 
+function refuseSlips(act: Extract<ActBody, { kind: 'slips-counted' }>): Refusal | null {
+  if (act.seconds <= 0) return no('take_too_short', 'seconds')
+  const outside = act.slips.some((at) => at < 0 || at > act.seconds)
+  return outside ? no('slip_outside_take', 'slips', { seconds: act.seconds }) : null
+}
+
+/** One project more would be one too many; the refusal names those that run. */
+function refuseThirdProject(record: StudentRecord, id: CaseId): Refusal | null {
+  const others = activeProjects(record).filter((c) => c.id !== id)
+  if (others.length < PROJECTS_MOST) return null
+  return no('two_projects_already', 'case', { names: others.map((c) => c.name).join(' · ') })
+}
+
+function refuseResuming(record: StudentRecord, state: CaseState): Refusal | null {
+  if (state.status.state !== 'resting') return no('not_resting', 'case', { name: state.name })
+  const hurting = painfulParts(record)
+  const part = state.ladder?.loads.find((p) => hurting.includes(p))
+  if (part !== undefined) return no('pain_reported', 'case', { part })
+  return refuseThirdProject(record, state.id)
+}
+
 function refuseTries(act: { clean: number; tries: number }): Refusal | null {
   if (act.tries < 1) return no('tries_missing', 'tries')
   if (act.clean > act.tries) {
@@ -90,11 +111,7 @@ function refuseRemedy(
   const part = act.loads.find((p) => hurting.includes(p))
   if (part !== undefined) return no('pain_reported', 'remedy', { part })
   if (act.rungs.length === 0) return no('no_rungs', 'rungs')
-  const others = activeProjects(record).filter((c) => c.id !== act.case)
-  if (others.length >= PROJECTS_MOST) {
-    return no('two_projects_already', 'case', { names: others.map((c) => c.name).join(' · ') })
-  }
-  return null
+  return refuseThirdProject(record, act.case)
 }
 
 function refuseRung(state: CaseState, act: ActBody): Refusal | null {
@@ -131,6 +148,14 @@ function refuseInCase(record: StudentRecord, act: CaseAct): Refusal | null {
       return state.cue ? null : no('no_cue', 'case', { name: state.name })
     case 'look-taken':
       return refuseTries(act)
+    case 'slips-counted':
+      return refuseSlips(act)
+    case 'case-rested':
+      return state.status.state === 'healing'
+        ? null
+        : no('not_running', 'case', { name: state.name })
+    case 'case-resumed':
+      return refuseResuming(record, state)
     case 'rung-tried':
     case 'rung-decided':
       return refuseRung(state, act)

@@ -1,6 +1,7 @@
 /** The practice sheet: the rungs in progress, in order, fitted to the minutes at home. */
 import type { LadderRung } from '../remedy'
 import type { CaseId } from './acts'
+import { ordinaryDayMinutes } from './card'
 import { painfulParts } from './painfulParts'
 import { activeProjects } from './refuseAct'
 import type { CaseState, StudentRecord } from './state'
@@ -49,13 +50,14 @@ export function practiceSheet(record: StudentRecord): PracticeSheet {
       ]
     })
     .sort((a, b) => a.rungNumber / a.rungsInAll - b.rungNumber / b.rungsInAll)
+  const minutesAtHome = ordinaryDayMinutes(record.card)
   const minutesAsked = items.reduce((sum, item) => sum + item.minutes, 0)
   return {
     name: record.card.name,
     items,
     resting: projects.filter(rests).map((c) => c.name),
     minutesAsked,
-    minutesAtHome: record.card.homeMinutes,
-    minutesOver: Math.max(0, minutesAsked - record.card.homeMinutes),
+    minutesAtHome,
+    minutesOver: Math.max(0, minutesAsked - minutesAtHome),
   }
 }

@@ -1,9 +1,10 @@
 /** A student's record as it stands after all its acts. */
 import type { IsoDate } from '../kit'
 import type { Look, Recall } from '../mending'
-import type { BodyPart, Condition, PackRef, Strand, Strength } from '../packs'
+import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from '../packs'
 import type { LadderRung, Tries } from '../remedy'
-import type { ActId, CaseId, LessonId, RivalShare, StudentCard } from './acts'
+import type { ActId, CaseId, LessonId, Place, RivalShare } from './acts'
+import type { StudentCard } from './card'
 
 export interface NotedSign {
   readonly act: ActId
@@ -12,6 +13,7 @@ export interface NotedSign {
   readonly strand: Strand
   readonly strength: Strength
   readonly prompted: boolean
+  readonly condition: Condition | null
   readonly stops: BodyPart | null
 }
 
@@ -23,12 +25,46 @@ export interface AnsweredCheck {
   readonly says: Readonly<Record<string, Strength>>
 }
 
+/** A set-up as it was found. */
+export interface FoundSetup extends SetupCheck {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly date: IsoDate
+  readonly place: Place
+}
+
+/** Before, one change, after. */
+export interface Comparison {
+  readonly act: ActId
+  readonly finding: string
+  readonly text: string
+  readonly changed: string
+  readonly before: Strength
+  readonly after: Strength
+}
+
+/** A tally of one take. */
+export interface SlipCount {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly condition: Condition
+  readonly prompted: boolean
+  readonly seconds: number
+  readonly slips: readonly number[]
+}
+
 export interface LessonState {
   readonly id: LessonId
   readonly date: IsoDate
   readonly pack: PackRef
   readonly open: boolean
   readonly note: string
+  readonly family: string
+  readonly next: IsoDate | null
+  readonly aim: string
+  readonly fresh: string
+  readonly setups: readonly FoundSetup[]
+  readonly comparisons: readonly Comparison[]
   readonly signs: readonly NotedSign[]
   readonly checks: readonly AnsweredCheck[]
   readonly strengths: readonly string[]
@@ -45,6 +81,8 @@ export interface LadderState {
   readonly name: string
   readonly rungs: readonly LadderRung[]
   readonly loads: readonly BodyPart[]
+  readonly startedOn: IsoDate
+  readonly weeks: number
   /** Place of the rung the student is on. */
   readonly at: number
   /** Tries on the present rung, newest last. */
@@ -57,6 +95,7 @@ export interface LadderState {
 export type CaseStatus =
   | { readonly state: 'open' }
   | { readonly state: 'healing' }
+  | { readonly state: 'resting'; readonly since: IsoDate; readonly reason: string }
   | {
       readonly state: 'mended'
       readonly onLesson: LessonId
@@ -95,6 +134,7 @@ export interface CaseState {
   /** Remedies tried before the present one. */
   readonly formerRemedies: readonly string[]
   readonly looks: readonly RecordedLook[]
+  readonly slipCounts: readonly SlipCount[]
   /** P(mended) after the last thing that was seen. */
   readonly belief: number
   readonly beliefOn: IsoDate

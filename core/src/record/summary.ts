@@ -11,6 +11,8 @@ export interface StudentSummary {
   readonly lessons: number
   readonly lastLesson: IsoDate | null
   readonly openLesson: string | null
+  /** The day agreed for the next lesson. */
+  readonly nextLesson: IsoDate | null
   /** Faults by state. */
   readonly faults: Readonly<Record<CaseStatus['state'], number>>
   readonly nextRecheck: IsoDate | null
@@ -21,7 +23,7 @@ export interface StudentSummary {
 
 /** Boils a record down to what the list of students shows. */
 export function summarise(record: StudentRecord): StudentSummary {
-  const faults = { open: 0, healing: 0, mended: 0, relapsed: 0 }
+  const faults = { open: 0, healing: 0, resting: 0, mended: 0, relapsed: 0 }
   for (const c of record.cases) faults[c.status.state] += 1
   const rechecks = record.cases.flatMap((c) =>
     c.status.state === 'mended' && c.status.nextRecheck !== null ? [c.status.nextRecheck] : [],
@@ -33,6 +35,7 @@ export function summarise(record: StudentRecord): StudentSummary {
     stage: record.card.stage,
     lessons: record.lessons.length,
     lastLesson: record.lessons.at(-1)?.date ?? null,
+    nextLesson: record.lessons.at(-1)?.next ?? null,
     openLesson: record.lessons.find((l) => l.open)?.id ?? null,
     faults,
     nextRecheck: rechecks.sort()[0] ?? null,

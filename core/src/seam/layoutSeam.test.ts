@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { IsoDate } from '../kit'
+import { EMPTY_CARD } from '../record'
 import type { CaseId, CasePoint, CaseState, LessonId, StudentRecord } from '../record'
 import { layoutSeam } from './index'
 
@@ -35,6 +36,7 @@ function fault(id: string, points: CasePoint[], drivenBy: string[] = []): CaseSt
     ladder: null,
     formerRemedies: [],
     looks: [],
+    slipCounts: [],
     belief: 0,
     beliefOn: '2026-01-05' as IsoDate,
     rungsPassed: 0,
@@ -44,23 +46,19 @@ function fault(id: string, points: CasePoint[], drivenBy: string[] = []): CaseSt
 
 function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
   return {
-    card: {
-      name: 'x',
-      instrument: 'horn',
-      stage: 'beginner',
-      ageBand: 'child',
-      flags: [],
-      equipment: {},
-      schools: {},
-      homeMinutes: 10,
-      goal: '',
-    },
+    card: { ...EMPTY_CARD, name: 'x', instrument: 'horn' },
     lessons: Array.from({ length: lessons }, (_, i) => ({
       id: `l${i + 1}` as LessonId,
       date: '2026-01-05' as IsoDate,
       pack: { id: 'horn', version: '1' },
       open: false,
       note: '',
+      family: '',
+      next: null,
+      aim: '',
+      fresh: '',
+      setups: [],
+      comparisons: [],
       signs: [],
       checks: [],
       strengths: [],

@@ -55,6 +55,9 @@ export interface StudentScript {
 /** Signs a teacher notices and settles on: more would not fit in a lesson. */
 const SIGNS_MOST = 4
 const CHECKS_MOST = 3
+/** Weeks planned for a project. */
+const WEEKS = 5
+const DAYS_TO_NEXT = 7
 /** Probability a rival must reach before a careful teacher settles. */
 const SETTLE_AT = 0.55
 
@@ -230,7 +233,8 @@ function settleAndPrescribe(player: Player): void {
 function prescribe(player: Player, id: CaseId, fault: Fault): void {
   const remedy = fault.remedies[0]
   if (remedy === undefined || !player.now.cases.some((c) => c.id === id)) return
-  if (!player.do({ kind: 'remedy-started', lesson: player.lesson, case: id, remedy })) return
+  const { lesson } = player
+  if (!player.do({ kind: 'remedy-started', lesson, case: id, remedy, weeks: WEEKS })) return
   const words = player.script.cues[fault.id] ?? fault.cues[0]?.words
   if (words !== undefined) player.do({ kind: 'cue-agreed', lesson: player.lesson, case: id, words })
 }
@@ -251,6 +255,7 @@ function lookForMore(player: Player, number: number): void {
       finding: finding.id,
       strength,
       prompted: false,
+      condition: null,
     })
   }
   answerChecks(player, faults)
@@ -276,11 +281,13 @@ function oneLesson(player: Player, number: number, date: IsoDate, last: boolean)
       finding: script.painAtEnd,
       strength: 'marked',
       prompted: false,
+      condition: null,
     })
   }
   if (last && script.leaveOpen) return
   const note = script.notes.length > 0 ? pick(rng, script.notes) : ''
-  player.do({ kind: 'lesson-closed', lesson: player.lesson, note })
+  const next = addDays(date, DAYS_TO_NEXT)
+  player.do({ kind: 'lesson-closed', lesson: player.lesson, note, family: '', next })
 }
 
 /** All acts of the student's weeks, the last lesson on the day the script says. Same seed, same story. */

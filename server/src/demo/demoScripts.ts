@@ -1,4 +1,5 @@
 /** The made-up studio: a net loft on an estuary island, students who come by ferry. All names are invented. */
+import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentScript } from '@vein-mend/core/simulate'
 
 /** Weekly lessons of twelve weeks, the last so many days ago, with a holiday of two weeks in the middle. */
@@ -20,6 +21,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'marrow',
     card: {
+      ...EMPTY_CARD,
       name: 'Isla Marrow',
       instrument: 'horn',
       stage: 'beginner',
@@ -27,7 +29,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       flags: ['growing'],
       equipment: { 'horn-kind': 'single F', seat: 'chair', 'instrument-size': 'full' },
       schools: { 'first sounds': 'buzz-first' },
-      homeMinutes: 20,
+      homeMinutes: [20, 20, 20, 20, 20, 20, 0],
       goal: 'Play the lantern march with the ferry band',
     },
     hidden: [
@@ -43,6 +45,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'tolland',
     card: {
+      ...EMPTY_CARD,
       name: 'Bram Tolland',
       instrument: 'trombone',
       stage: 'elementary',
@@ -50,7 +53,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       flags: [],
       equipment: { 'trombone-kind': 'tenor', seat: 'chair', 'instrument-size': 'full' },
       schools: { 'first sounds': 'air-first' },
-      homeMinutes: 30,
+      homeMinutes: [30, 30, 30, 30, 30, 30, 0],
       goal: 'Come back to the harbour band after thirty years',
     },
     hidden: [
@@ -65,6 +68,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'quillan',
     card: {
+      ...EMPTY_CARD,
       name: 'Noor Quillan',
       instrument: 'piano',
       stage: 'elementary',
@@ -72,7 +76,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       flags: ['loose-joints', 'small-hands'],
       equipment: { seat: 'chair', footstool: 'missing', keys: 'full', pedal: 'no' },
       schools: { articulation: 'movement-first', 'seat height': 'level-seat' },
-      homeMinutes: 15,
+      homeMinutes: [15, 15, 15, 15, 15, 15, 0],
       goal: 'Play duets with her grandmother',
     },
     hidden: [
@@ -88,6 +92,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'esker',
     card: {
+      ...EMPTY_CARD,
       name: 'Tobias Esker',
       instrument: 'organ',
       stage: 'intermediate',
@@ -100,7 +105,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
         footstool: 'not needed',
       },
       schools: { line: 'sideways-wrist' },
-      homeMinutes: 40,
+      homeMinutes: [40, 40, 40, 40, 40, 40, 0],
       goal: 'Play for the chapel on the point every second week',
     },
     hidden: [
@@ -116,6 +121,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'ruane',
     card: {
+      ...EMPTY_CARD,
       name: 'Marit Ruane',
       instrument: 'piano',
       stage: 'advanced',
@@ -123,7 +129,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       flags: ['earlier-injury'],
       equipment: { seat: 'adjustable', footstool: 'not needed', keys: 'full', pedal: 'yes' },
       schools: { line: 'elbow-led' },
-      homeMinutes: 60,
+      homeMinutes: [60, 60, 60, 60, 60, 60, 0],
       goal: 'A recital in the net loft in spring',
     },
     hidden: [{ fault: 'wrist-stiff-high', fromLesson: 2, pace: 0.3 }],

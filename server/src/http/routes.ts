@@ -8,12 +8,16 @@ import { readStudent } from '../usecases/readStudent'
 import { recordActs } from '../usecases/recordActs'
 import { statusOf } from './errors'
 import { knowledgeRoutes } from './knowledgeRoutes'
+import { recordFileRoutes } from './recordFileRoutes'
 
 /** A lesson's worth of acts is a few kilobytes, a pack's text some hundred; more is a mistake. */
 const BODY_MOST = '512kb'
+/** Ten years of lessons of one student, with every version of the knowledge, are some twenty megabytes. */
+const HANDOVER_MOST = '40mb'
 
 export function apiRoutes(deps: Deps): Router {
   const routes = Router()
+  routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/health', (_req, res) => {
     res.json({ ok: true })
@@ -32,6 +36,7 @@ export function apiRoutes(deps: Deps): Router {
     if (result.ok) res.json(result.value)
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
+  recordFileRoutes(routes, deps)
   knowledgeRoutes(routes, deps)
   routes.use((_req, res) => {
     res.status(404).json({ error: { code: 'unknown_address', path: [] } })

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { diagnose } from '@vein-mend/core/diagnosis'
+import { fewestKeys } from '@vein-mend/core/packs'
 import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { PACKS_FOLDER, shippedPacks } from '../test/studio'
@@ -181,4 +182,20 @@ describe('a faulty pack is refused with file, line and path', () => {
       'remedies.open-the-bell.rungs.0.pass',
     )
   })
+})
+
+// The aim of the lesson desk: any sign in at most six keys.
+test('every sign of every instrument is noted in at most six keys', () => {
+  const slow = [...packs.values()]
+    .filter((k) => k.kind === 'instrument')
+    .flatMap((k) => {
+      const signs = k.findings.filter((f) => !f.byCheckOnly)
+      return signs
+        .map((f) => ({
+          sign: `${k.name}: ${f.text}`,
+          keys: fewestKeys(signs, f)?.keys ?? Infinity,
+        }))
+        .filter((s) => s.keys > 6)
+    })
+  expect(slow).toEqual([])
 })

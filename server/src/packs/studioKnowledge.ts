@@ -146,7 +146,7 @@ function withoutFaulty(
 ): Map<string, string> {
   const faulty = new Set(troubles.map((t) => t.file))
   const left = new Map([...own].filter(([id]) => !faulty.has(fileName(id))))
-  return left.size < own.size ? left : new Map()
+  return left.size < own.size ? left : new Map<string, string>()
 }
 
 export type OpenedKnowledge =

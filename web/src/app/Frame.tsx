@@ -29,6 +29,16 @@ function linkClass({ isActive }: { isActive: boolean }) {
   return `px-2 py-2.5 ${isActive ? 'font-semibold underline decoration-2 underline-offset-8' : 'hover:underline'}`
 }
 
+/** A quiet word in the corner: whether what was noted has reached the record. */
+function SentWord() {
+  const { waiting } = useOutboxState()
+  return (
+    <span className="text-kiln text-sm" data-waiting={waiting}>
+      {waiting === 0 ? 'all kept' : `keeping ${waiting}`}
+    </span>
+  )
+}
+
 function Waiting() {
   const { waiting, offline } = useOutboxState()
   if (!offline) return null
@@ -70,10 +80,13 @@ export function Frame() {
             Studio
           </NavLink>
         </nav>
+        <span className="ml-auto">
+          <SentWord />
+        </span>
         <button
           type="button"
           onClick={flip}
-          className="ml-auto grid size-11 place-items-center"
+          className="grid size-11 place-items-center"
           aria-label={theme === 'dark' ? 'Light colours' : 'Dark colours'}
         >
           {theme === 'dark' ? <Sun aria-hidden size={18} /> : <Moon aria-hidden size={18} />}

@@ -17,9 +17,13 @@ function worthRetrying(count: number, error: Error): boolean {
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 15_000, retry: worthRetrying, networkMode: 'always' } },
 })
-const outbox = new Outbox(client, window.localStorage)
+const outbox = new Outbox(client)
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
+
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+  void navigator.serviceWorker.register('/serviceWorker.js')
+}
 
 createRoot(root).render(
   <StrictMode>

@@ -26,7 +26,7 @@ export function makeRouter() {
         {
           path: 'students/new',
           lazy: screen(
-            () => import('../features/newStudent/NewStudent'),
+            () => import('../features/intake/Intake'),
             (m) => m.NewStudent,
           ),
         },
@@ -56,6 +56,13 @@ export function makeRouter() {
           lazy: screen(
             () => import('../features/fault/FaultStory'),
             (m) => m.FaultStory,
+          ),
+        },
+        {
+          path: 'students/:studentId/card',
+          lazy: screen(
+            () => import('../features/intake/Intake'),
+            (m) => m.StudentCardScreen,
           ),
         },
         {

@@ -1,6 +1,7 @@
 /** Speaks with the server; a refusal becomes an ApiError with its code. */
 import type {
   ErrorResponse,
+  HandoverTaken,
   IdentifiedRequest,
   OwnEntry,
   PackForkRequest,
@@ -44,6 +45,8 @@ interface Saved {
 }
 
 export const api = {
+  takeIn: (id: StudentId, handover: object) =>
+    send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
   students: () => ask<StudentsResponse>('/students'),
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),

@@ -1,37 +1,41 @@
-/** Keeps what the teacher notes until the server has it: in order, once, and over a reload. */
+/** Keeps what the teacher notes until the server has it: in order, once, over a reload and over tabs. */
 import type { QueryClient } from '@tanstack/react-query'
 import type { IdentifiedRequest } from '@vein-mend/contract'
 import type { Refusal } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/record'
 import { api, ApiError } from './api'
+import { KeptParcels } from './keptParcels'
+import type { Parcel } from './keptParcels'
 
-export interface Parcel {
-  readonly student: StudentId
-  readonly requests: readonly IdentifiedRequest[]
-}
+export type { Parcel } from './keptParcels'
 
 export interface OutboxState {
   readonly parcels: readonly Parcel[]
   readonly offline: boolean
 }
 
-type Storage = Pick<globalThis.Storage, 'getItem' | 'setItem'>
+/** What one tab tells the others. */
+type Word =
+  | { readonly kind: 'added'; readonly parcel: Parcel }
+  | { readonly kind: 'done'; readonly parcel: Parcel; readonly refusal: Refusal | null }
 
-const KEPT_UNDER = 'vein-mend-outbox'
 const RETRY_MS = 1500
+const CHANNEL = 'vein-mend-outbox'
+/** Only the tab that holds this lock sends, so that the order stays that of the lesson. */
+const SENDER = 'vein-mend-sender'
 
 export class Outbox {
-  private state: OutboxState
+  private state: OutboxState = { parcels: [], offline: false }
   private readonly listeners = new Set<() => void>()
   private readonly refusals = new Set<(refusal: Refusal, parcel: Parcel) => void>()
-  private sending = false
+  private readonly kept = new KeptParcels()
+  private readonly others = new BroadcastChannel(CHANNEL)
+  private wake: (() => void) | null = null
+  private made = 0
 
-  constructor(
-    private readonly client: QueryClient,
-    private readonly storage: Storage,
-  ) {
-    this.state = { parcels: readKept(storage), offline: false }
-    void this.send()
+  constructor(private readonly client: QueryClient) {
+    this.others.onmessage = (event: MessageEvent<Word>) => this.hear(event.data)
+    void this.start()
   }
 
   snapshot = (): OutboxState => this.state
@@ -47,24 +51,77 @@ export class Outbox {
   }
 
   add(student: StudentId, requests: readonly IdentifiedRequest[]): void {
-    this.set({ ...this.state, parcels: [...this.state.parcels, { student, requests }] })
-    void this.send()
+    this.made += 1
+    const at = Date.now() + this.made / 1000
+    const parcel: Parcel = { id: crypto.randomUUID(), at, student, requests }
+    this.kept.keep(parcel)
+    this.set({ ...this.state, parcels: [...this.state.parcels, parcel] })
+    this.tell({ kind: 'added', parcel })
+    this.wake?.()
+  }
+
+  private tell(word: Word): void {
+    this.others.postMessage(word)
+  }
+
+  private hear(word: Word): void {
+    if (word.kind === 'added') {
+      this.set({ ...this.state, parcels: [...this.state.parcels, word.parcel] })
+      this.wake?.()
+    } else {
+      const { parcel, refusal } = word
+      this.set({ ...this.state, parcels: this.state.parcels.filter((p) => p.id !== parcel.id) })
+      void this.client.invalidateQueries({ queryKey: ['student', parcel.student] })
+      void this.client.invalidateQueries({ queryKey: ['students'] })
+      this.sayRefused(parcel, refusal)
+    }
+  }
+
+  private sayRefused(parcel: Parcel, refusal: Refusal | null): void {
+    if (refusal) for (const listener of this.refusals) listener(refusal, parcel)
   }
 
   private set(state: OutboxState): void {
     this.state = state
-    this.storage.setItem(KEPT_UNDER, JSON.stringify(state.parcels))
     for (const listener of this.listeners) listener()
   }
 
-  private async send(): Promise<void> {
-    if (this.sending) return
-    this.sending = true
-    for (let parcel = this.state.parcels[0]; parcel; parcel = this.state.parcels[0]) {
-      const delivered = await this.deliver(parcel)
-      if (!delivered) await new Promise((done) => setTimeout(done, RETRY_MS))
+  /** Shows what waited from before, and sends as long as this tab is the sender. */
+  private async start(): Promise<void> {
+    const waiting = await this.kept.all()
+    const here = new Set(this.state.parcels.map((p) => p.id))
+    this.set({
+      ...this.state,
+      parcels: [...waiting.filter((p) => !here.has(p.id)), ...this.state.parcels],
+    })
+    await navigator.locks.request(SENDER, () => this.sendForGood())
+  }
+
+  private async sendForGood(): Promise<never> {
+    for (;;) {
+      const [parcel] = this.state.parcels
+      if (!parcel) await this.untilWoken()
+      else if (!(await this.deliver(parcel))) await this.untilWoken(RETRY_MS)
     }
-    this.sending = false
+  }
+
+  private untilWoken(most?: number): Promise<void> {
+    return new Promise((done) => {
+      const timer = most === undefined ? undefined : setTimeout(done, most)
+      this.wake = () => {
+        // While the server is away new notes do not hurry the next try.
+        if (most !== undefined) return
+        clearTimeout(timer)
+        done()
+      }
+    })
+  }
+
+  private async done(parcel: Parcel, refusal: Refusal | null = null): Promise<void> {
+    await this.kept.drop(parcel.id)
+    this.set({ parcels: this.state.parcels.filter((p) => p.id !== parcel.id), offline: false })
+    this.tell({ kind: 'done', parcel, refusal })
+    this.sayRefused(parcel, refusal)
   }
 
   /** True when the parcel is done with: taken or refused. A lost connection or a fault keeps it. */
@@ -72,7 +129,7 @@ export class Outbox {
     try {
       const response = await api.record(parcel.student, parcel.requests)
       this.client.setQueryData(['student', parcel.student], response)
-      this.set({ parcels: this.state.parcels.filter((p) => p !== parcel), offline: false })
+      await this.done(parcel)
       void this.client.invalidateQueries({ queryKey: ['students'] })
       return true
     } catch (error) {
@@ -80,19 +137,9 @@ export class Outbox {
         this.set({ ...this.state, offline: true })
         return false
       }
-      this.set({ parcels: this.state.parcels.filter((p) => p !== parcel), offline: false })
-      for (const listener of this.refusals) listener(error.refusal, parcel)
+      await this.done(parcel, error.refusal)
       void this.client.invalidateQueries({ queryKey: ['student', parcel.student] })
       return true
     }
-  }
-}
-
-function readKept(storage: Storage): readonly Parcel[] {
-  try {
-    return JSON.parse(storage.getItem(KEPT_UNDER) ?? '[]') as readonly Parcel[]
-  } catch {
-    // A damaged box cannot be sent; the server refuses what is not whole, so an empty one is safe.
-    return []
   }
 }

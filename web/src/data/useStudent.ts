@@ -10,16 +10,36 @@ import { api } from './api'
 import type { Parcel } from './outbox'
 import { useOutboxState } from './useActs'
 
+/**
+ * Takes back, for the eye, what was undone while the server is away: signs, checks and comparisons vanish at
+ * once. What an undoing does to a fault's state takes playing the whole record again, and waits for the server.
+ */
+function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): StudentRecord {
+  if (undone.size === 0) return record
+  const still = (x: { readonly act: string }) => !undone.has(x.act)
+  return {
+    ...record,
+    lessons: record.lessons.map((l) => ({
+      ...l,
+      signs: l.signs.filter(still),
+      checks: l.checks.filter(still),
+      setups: l.setups.filter(still),
+      comparisons: l.comparisons.filter(still),
+    })),
+  }
+}
+
 /** Applies waiting acts to the record as the server will; what it would refuse is left out. */
 function withWaiting(
   { record, today }: StudentResponse,
   parcels: readonly Parcel[],
   knowledge: Knowledge,
 ): StudentRecord {
-  let now = record
-  for (const request of parcels.flatMap((p) => p.requests)) {
-    // Undoing plays the whole record again; that waits for the server.
-    if (request.kind === 'undone') continue
+  const requests = parcels.flatMap((p) => p.requests)
+  const undone = new Set(requests.flatMap((r) => (r.kind === 'undone' ? [r.act] : [])))
+  let now = withoutUndone(record, undone)
+  for (const request of requests) {
+    if (request.kind === 'undone' || undone.has(request.id)) continue
     const whole = completeAct(request, now, knowledge)
     if (!whole.ok || refuseAct(now, whole.value, today as IsoDate)) continue
     const at = `${today}T00:00:00.000Z` as IsoInstant

@@ -12,6 +12,15 @@ const PIECES: Record<CaseStatus['state'], React.ReactNode> = {
       strokeDasharray="4 2"
     />
   ),
+  resting: (
+    <path
+      d="M1 6 H25"
+      stroke="var(--kiln)"
+      strokeWidth="2"
+      strokeDasharray="1.5 3.5"
+      strokeLinecap="round"
+    />
+  ),
   mended: (
     <path d="M1 6 C8 3 16 9 25 6" stroke="var(--gold)" strokeWidth="3.4" strokeLinecap="round" />
   ),

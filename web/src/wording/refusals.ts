@@ -47,6 +47,22 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   pack_in_use: (x) => `${f(x.name)} learns by this pack, so it stays.`,
   pack_is_shipped: (x) =>
     `“${f(x.id)}” comes with the product and is not replaced. Give yours another name in its first line.`,
+  unknown_point: (x) => `The instrument has no set-up point “${f(x.point)}”.`,
+  no_number: (x) => `Nothing is measured at “${f(x.point)}”.`,
+  number_out_of_range: (x) =>
+    `${f(x.value)} ${f(x.unit)} cannot be: between ${f(x.least)} and ${f(x.most)} is possible.`,
+  take_too_short: () => 'The take was too short to count anything.',
+  slip_outside_take: () => 'A slip lies outside its take.',
+  not_running: (x) => `“${f(x.name)}” is not being mended now.`,
+  not_resting: (x) => `“${f(x.name)}” does not rest now.`,
+  no_consent_to_hand_on: (x) =>
+    `Handing the record of ${f(x.name)} on needs a recorded yes; ask, and note it on the card.`,
+  not_a_handover: (x) => `This is no handover file (${f(x.why)}). Nothing was taken in.`,
+  handover_act_refused: (x) =>
+    `The file cannot be: “${f(x.kind)}” does not fit what came before (${f(x.why)}). Nothing was taken in.`,
+  handover_without_student: () => 'The file holds no student. Nothing was taken in.',
+  handover_here_already: (x) =>
+    `${f(x.name)} is in this studio already. Nothing was taken in twice.`,
   no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,
   too_large: () => 'That is too large.',
   server_fault: () => 'The server could not do that. What you noted is kept here and sent again.',

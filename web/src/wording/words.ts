@@ -14,7 +14,16 @@ import type {
   Strength,
   Way,
 } from '@vein-mend/core/packs'
-import type { ActKind, CaseStatus } from '@vein-mend/core/record'
+import type {
+  ActKind,
+  AgendaKind,
+  CaseStatus,
+  Commitment,
+  Consent,
+  ConsentKind,
+  Kept,
+  Place,
+} from '@vein-mend/core/record'
 
 export const STRAND_WORDS: Record<Strand, string> = {
   posture: 'Posture',
@@ -49,6 +58,7 @@ export const SECTION_WORDS: Record<OwnSection, string> = {
 export const STATE_WORDS: Record<CaseStatus['state'], string> = {
   open: 'open',
   healing: 'healing',
+  resting: 'resting',
   mended: 'mended',
   relapsed: 'come back',
 }
@@ -127,8 +137,59 @@ export const OBSERVED_WORDS: Record<Observed, string> = {
 export const ADVICE_WORDS: Record<RungAdvice['reason'], string> = {
   passed: 'The pass rule holds: step up.',
   near: 'Near: stay on this rung.',
-  far: 'Few were clean: step back one rung.',
+  far: 'Few were clean: take the rung below again.',
   untried: 'Not tried yet.',
+}
+
+export const PLACE_WORDS: Record<Place, string> = { studio: 'in the studio', home: 'at home' }
+
+export const COMMITMENT_WORDS: Record<Commitment, string> = {
+  'listening-daily': 'Listening every day',
+  'practice-daily': 'Practice every day',
+  'lesson-weekly': 'A lesson every week',
+  'group-weekly': 'The group every week',
+}
+
+export const KEPT_WORDS: Record<Kept, string> = {
+  'not-asked': 'not asked yet',
+  kept: 'kept',
+  partly: 'kept in part',
+  'not-kept': 'not kept',
+}
+
+export const CONSENT_WORDS: Record<ConsentKind, string> = {
+  pictures: 'Pictures for looking at posture',
+  recordings: 'Sound recordings for measuring',
+  touch: 'Touch to guide a hand or shoulder',
+  'handing-on': 'Handing the record on to a next teacher',
+}
+
+export const CONSENT_STATE_WORDS: Record<Consent['state'], string> = {
+  'not-asked': 'not asked yet',
+  given: 'given',
+  refused: 'refused',
+}
+
+export const WEEKDAY_WORDS = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
+] as const
+
+export const AGENDA_WORDS: Record<AgendaKind, string> = {
+  'what-works': 'Something easy; what works',
+  'set-up': 'Set-up before sound',
+  recall: 'Ask for the cue',
+  look: 'Look unprompted',
+  recheck: 'Recheck',
+  rung: 'The rung',
+  diagnose: 'Diagnose',
+  music: 'Music',
+  close: 'Assign and close',
 }
 
 export const ACT_WORDS: Record<ActKind, string> = {
@@ -137,6 +198,12 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'strength-named': 'Strength named',
   'lesson-opened': 'Lesson opened',
   'lesson-closed': 'Lesson closed',
+  'setup-checked': 'Set-up looked at',
+  'plan-noted': 'Aim',
+  compared: 'Compared',
+  'slips-counted': 'Slips counted',
+  'case-rested': 'Let rest',
+  'case-resumed': 'Taken up again',
   'sign-noted': 'Sign noted',
   'check-answered': 'Check done',
   'fault-settled': 'Fault settled',

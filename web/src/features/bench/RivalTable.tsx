@@ -237,6 +237,7 @@ export function RivalTable(props: Props) {
           finding: finding.id,
           strength,
           prompted: false,
+          condition: null,
         },
       ],
       `${finding.text}: ${STRENGTH_WORDS[strength]}`,

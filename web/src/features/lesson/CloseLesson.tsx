@@ -1,80 +1,198 @@
-/** The end of a lesson: one strength, a note, and out to the sheet. */
-import type { LessonState } from '@vein-mend/core/record'
-import { useState } from 'react'
+/** The end of a lesson: one strength, the summaries, the assignments in order, the next date. */
+import { addDays } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { lessonSummary } from '@vein-mend/core/record'
+import type { ActRequest, LessonState, LessonSummary } from '@vein-mend/core/record'
 import { Link, useNavigate } from 'react-router'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Sheetlet } from '../../ui/Sheetlet'
-import type { ActRequest } from '@vein-mend/core/record'
+import { longDay } from '../../wording/dates'
+import { sayForFamily, sayForRecord } from '../../wording/lessonWords'
+import { plural } from '../../wording/words'
 
-export function CloseLesson({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+const DAYS_TO_NEXT = 7
+
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+  readonly open: boolean
+  readonly onOpenChange: (open: boolean) => void
+}
+
+function Closed({ lesson }: { lesson: LessonState }) {
+  return (
+    <div className="text-kiln ml-auto max-w-xl text-sm">
+      <p>
+        This lesson is closed{lesson.note === '' ? '' : `: ${lesson.note}`}
+        {lesson.next && ` Next lesson ${longDay(lesson.next)}.`}
+      </p>
+      {lesson.family !== '' && <p className="mt-1">Said to the family: {lesson.family}</p>}
+    </div>
+  )
+}
+
+/** What was done, for the record; nothing to be typed. */
+function ForTheRecord({ summary }: { summary: LessonSummary }) {
+  const lines = sayForRecord(summary)
+  return (
+    <section>
+      <h3 className="mb-1 font-sans text-base font-medium">For the record</h3>
+      {lines.length === 0 ? (
+        <p className="text-kiln">Nothing was noted in this lesson.</p>
+      ) : (
+        <ul className="ml-5 list-disc text-sm">
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}
+
+function Assignments({ summary }: { summary: LessonSummary }) {
+  const { sheet } = summary
+  if (sheet.items.length === 0) return null
+  return (
+    <section>
+      <h3 className="mb-1 font-sans text-base font-medium">
+        To take home, in this order{' '}
+        <span className="text-kiln text-sm font-normal">
+          {Math.round(sheet.minutesAsked)} of {plural(sheet.minutesAtHome, 'minute')}
+        </span>
+      </h3>
+      <ol className="ml-5 list-decimal text-sm">
+        {sheet.items.map((i) => (
+          <li key={i.case}>
+            {i.rung.name} <span className="text-kiln">for {i.fault.toLowerCase()}</span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+function useClosing(view: StudentView, lesson: LessonState) {
+  const [strength, setStrength] = useKept(`strength-${lesson.id}`)
+  const [note, setNote] = useKept(`note-${lesson.id}`)
+  const [family, setFamily] = useKept(`family-${lesson.id}`)
+  const [next, setNext] = useKept(`next-${lesson.id}`, addDays(lesson.date, DAYS_TO_NEXT))
+  const base = lessonSummary(view.record, lesson.id)
+  const summary: LessonSummary = {
+    ...base,
+    works: strength.trim() === '' ? base.works : [...base.works, strength.trim()],
+    next: next === '' ? null : (next as IsoDate),
+  }
+  const forget = () => {
+    for (const clear of [setStrength, setNote, setFamily]) clear('')
+  }
+  return { strength, setStrength, note, setNote, family, setFamily, next, setNext, summary, forget }
+}
+
+function Form({ view, lesson }: Pick<Props, 'view' | 'lesson'>) {
   const navigate = useNavigate()
   const act = useActs(view.id)
-  const [open, setOpen] = useState(false)
-  const [strength, setStrength] = useState('')
-  const [note, setNote] = useState('')
-  if (!lesson.open) {
-    return (
-      <p className="text-kiln ml-auto">
-        This lesson is closed{lesson.note === '' ? '' : `: ${lesson.note}`}
-      </p>
-    )
-  }
+  const c = useClosing(view, lesson)
+  const suggested = sayForFamily(c.summary, view.record.card.name)
   const close = () => {
-    const acts: ActRequest[] = [{ kind: 'lesson-closed', lesson: lesson.id, note: note.trim() }]
-    if (strength.trim() !== '') {
-      acts.unshift({ kind: 'strength-named', lesson: lesson.id, words: strength.trim() })
+    const acts: ActRequest[] = []
+    if (c.strength.trim() !== '') {
+      acts.push({ kind: 'strength-named', lesson: lesson.id, words: c.strength.trim() })
     }
+    acts.push({
+      kind: 'lesson-closed',
+      lesson: lesson.id,
+      note: c.note.trim(),
+      family: c.family.trim() === '' ? suggested : c.family.trim(),
+      next: c.summary.next,
+    })
     act(acts, 'Lesson closed')
+    c.forget()
     void navigate(`/students/${view.id}/sheet`)
   }
+  return (
+    <form
+      className="space-y-4"
+      onSubmit={(event) => {
+        event.preventDefault()
+        close()
+      }}
+    >
+      <Field label="Something that works" help="Kept, and said first next time.">
+        {(p) => (
+          <input
+            {...p}
+            autoFocus
+            value={c.strength}
+            onChange={(e) => c.setStrength(e.target.value)}
+            maxLength={200}
+          />
+        )}
+      </Field>
+      <ForTheRecord summary={c.summary} />
+      <Field label="A note of your own">
+        {(p) => (
+          <textarea
+            {...p}
+            rows={2}
+            value={c.note}
+            onChange={(e) => c.setNote(e.target.value)}
+            maxLength={2000}
+            className={`${p.className} py-2`}
+          />
+        )}
+      </Field>
+      <Assignments summary={c.summary} />
+      <Field label="For the family" help="In plain words; change them as you like.">
+        {(p) => (
+          <textarea
+            {...p}
+            rows={4}
+            value={c.family}
+            placeholder={suggested}
+            onChange={(e) => c.setFamily(e.target.value)}
+            maxLength={2000}
+            className={`${p.className} placeholder:text-ink py-2`}
+          />
+        )}
+      </Field>
+      <Field label="Next lesson">
+        {(p) => (
+          <input
+            {...p}
+            type="date"
+            min={lesson.date}
+            value={c.next}
+            onChange={(e) => c.setNext(e.target.value)}
+          />
+        )}
+      </Field>
+      <Button look="main" type="submit">
+        Close and make the sheet
+      </Button>
+    </form>
+  )
+}
+
+export function CloseLesson({ view, lesson, open, onOpenChange }: Props) {
+  if (!lesson.open) return <Closed lesson={lesson} />
   return (
     <div className="ml-auto flex gap-2">
       <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
         Sheet
       </Link>
-      <Button onClick={() => setOpen(true)}>Close the lesson</Button>
+      <Button onClick={() => onOpenChange(true)}>Close the lesson</Button>
       <Sheetlet
         open={open}
-        onOpenChange={setOpen}
+        onOpenChange={onOpenChange}
         title="Close the lesson"
         about="The practice sheet comes next."
       >
-        <form
-          className="space-y-4"
-          onSubmit={(event) => {
-            event.preventDefault()
-            close()
-          }}
-        >
-          <Field label="Something that works" help="Kept, and said first next time.">
-            {(p) => (
-              <input
-                {...p}
-                autoFocus
-                value={strength}
-                onChange={(e) => setStrength(e.target.value)}
-                maxLength={200}
-              />
-            )}
-          </Field>
-          <Field label="Note for the record">
-            {(p) => (
-              <textarea
-                {...p}
-                rows={4}
-                value={note}
-                onChange={(e) => setNote(e.target.value)}
-                maxLength={2000}
-              />
-            )}
-          </Field>
-          <Button look="main" type="submit">
-            Close and make the sheet
-          </Button>
-        </form>
+        <Form view={view} lesson={lesson} />
       </Sheetlet>
     </div>
   )

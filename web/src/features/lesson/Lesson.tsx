@@ -1,52 +1,90 @@
 /** The lesson desk: what is being mended on the left, signs in the middle, the rivals on the right. */
-import type { LessonId, StudentId } from '@vein-mend/core/record'
-import { Link, useParams } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
+import type { LessonId, LessonState, StudentId } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { useActs, useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Failed, Loading } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { useDiagnosis } from '../../workers/useDiagnosis'
+import { Agenda } from './Agenda'
+import { AimLine } from './AimLine'
+import { Choose } from './Choose'
 import { CloseLesson } from './CloseLesson'
+import { commandsFor } from './commands'
 import { NextCheck } from './NextCheck'
 import { Projects } from './Projects'
 import { Rivals } from './Rivals'
+import { useSetting } from './setting'
+import { SettingBar } from './SettingBar'
+import { SetupPanel } from './SetupPanel'
 import { Signs } from './Signs'
 import { StopBanner } from './StopBanner'
 import { useUndoKey } from './useUndoKey'
 
-function Desk({ view, lesson }: { view: StudentView; lesson: LessonId }) {
-  const state = view.record.lessons.find((l) => l.id === lesson)
-  const diagnosis = useDiagnosis(view.knowledge, view.record, lesson)
+function Heading({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  return (
+    <h1 className="text-2xl">
+      <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
+        {view.record.card.name}
+      </Link>
+      <span className="text-kiln font-sans text-base font-normal">
+        {' '}
+        {view.knowledge.name}, lesson of {shortDay(lesson.date)}
+      </span>
+    </h1>
+  )
+}
+
+function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  const navigate = useNavigate()
+  const act = useActs(view.id)
+  const diagnosis = useDiagnosis(view.knowledge, view.record, lesson.id)
+  const [setting, setSetting] = useSetting(lesson.id)
+  const [closing, setClosing] = useState(false)
+  const [settling, setSettling] = useState<string | null>(null)
   useUndoKey(view)
-  if (!state) return <Failed error={new Error('unknown_lesson')} />
+  const here = `/students/${view.id}`
+  const doors = {
+    settle: setSettling,
+    close: () => setClosing(true),
+    sheet: () => void navigate(`${here}/sheet`),
+    bench: () => void navigate(`${here}/lessons/${lesson.id}/bench`),
+    focusAim: () => document.querySelector<HTMLInputElement>('#aim-line input')?.focus(),
+  }
+  const commands = (query: string) =>
+    commandsFor(query, { view, lesson, diagnosis, setting, act, doors })
   return (
     <>
       <div className="mt-4 flex flex-wrap items-center gap-4">
-        <div>
-          <h1 className="text-2xl">
-            <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
-              {view.record.card.name}
-            </Link>
-            <span className="text-kiln font-sans text-base font-normal">
-              {' '}
-              {view.knowledge.name}, lesson of {shortDay(state.date)}
-            </span>
-          </h1>
-        </div>
-        <CloseLesson view={view} lesson={state} />
+        <Heading view={view} lesson={lesson} />
+        <CloseLesson view={view} lesson={lesson} open={closing} onOpenChange={setClosing} />
       </div>
+      <div id="aim-line">
+        <AimLine view={view} lesson={lesson} />
+      </div>
+      <Agenda view={view} lesson={lesson} />
       {diagnosis && <StopBanner stops={diagnosis.stops} />}
-      <div className="mt-3 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
+      <div className="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
         <div className="[contain:layout_style]">
-          <Signs view={view} lesson={state} />
-          <Projects view={view} lesson={state} />
+          <Signs view={view} lesson={lesson} setting={setting} commands={commands} />
+          <SetupPanel view={view} lesson={lesson} />
+          {lesson.open && <SettingBar setting={setting} onChange={setSetting} />}
+          <Projects view={view} lesson={lesson} setting={setting} />
+          <Choose view={view} lesson={lesson} />
         </div>
         <div className="[contain:layout_style]">
           {diagnosis ? (
             <>
-              <NextCheck view={view} lesson={state} diagnosis={diagnosis} />
-              <Rivals view={view} lesson={state} diagnosis={diagnosis} />
+              <NextCheck view={view} lesson={lesson} diagnosis={diagnosis} />
+              <Rivals
+                view={view}
+                lesson={lesson}
+                diagnosis={diagnosis}
+                settling={settling}
+                onSettling={setSettling}
+              />
             </>
           ) : (
             <Loading what="the rivals" />
@@ -63,5 +101,7 @@ export function Lesson() {
   useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the lesson" />
-  return <Desk view={data} lesson={lessonId as LessonId} />
+  const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
+  if (!lesson) return <Failed error={new Error('unknown_lesson')} />
+  return <Desk view={data} lesson={lesson} />
 }

@@ -16,12 +16,16 @@ import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/word
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
 import { Look } from './Look'
-import { RemedyButton } from './Waiting'
+import { RestButton } from './Choose'
+import { RemedyButton } from './RemedyButton'
+import type { Setting } from './setting'
+import { SlipCounter } from './SlipCounter'
 
 interface Props {
   readonly view: StudentView
   readonly lesson: LessonState
   readonly state: CaseState
+  readonly setting: Setting
 }
 
 const RECALLS: readonly (readonly [Recall, string])[] = [
@@ -30,7 +34,7 @@ const RECALLS: readonly (readonly [Recall, string])[] = [
   ['not', 'Not'],
 ]
 
-function RecallStep({ view, lesson, state }: Props) {
+function RecallStep({ view, lesson, state }: Omit<Props, 'setting'>) {
   const act = useActs(view.id)
   if (!state.cue || state.cue.since === lesson.id) return null
   const told = state.recalls.findLast((r) => r.lesson === lesson.id)
@@ -70,7 +74,7 @@ function sum(tries: readonly Tries[]): Tries {
   }
 }
 
-function RungStep({ view, lesson, state }: Props) {
+function RungStep({ view, lesson, state }: Omit<Props, 'setting'>) {
   const act = useActs(view.id)
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
@@ -140,9 +144,9 @@ function RungStep({ view, lesson, state }: Props) {
             small
             look={advice.advice === 'back' ? 'main' : 'plain'}
             disabled={ladder.at === 0}
-            onClick={() => decide('back', 'one rung back')}
+            onClick={() => decide('back', 'one rung down')}
           >
-            Back
+            Step down
           </Button>
           <RemedyButton view={view} lesson={lesson} state={state} label="Other remedy" />
         </div>
@@ -151,7 +155,7 @@ function RungStep({ view, lesson, state }: Props) {
   )
 }
 
-export function Project({ view, lesson, state }: Props) {
+export function Project({ view, lesson, state, setting }: Props) {
   const rule = ruleFor(view.record, state)
   const looks = state.looks.filter((l) => l.lesson === lesson.id)
   return (
@@ -176,12 +180,16 @@ export function Project({ view, lesson, state }: Props) {
           {state.status.state === 'healing' && (
             <RecallStep view={view} lesson={lesson} state={state} />
           )}
-          <Look view={view} lesson={lesson} state={state} done={looks} />
+          <Look view={view} lesson={lesson} state={state} setting={setting} done={looks} />
+          <SlipCounter view={view} lesson={lesson} state={state} setting={setting} />
           {state.status.state === 'healing' && (
             <>
               <RungStep view={view} lesson={lesson} state={state} />
               <CueLine view={view} lesson={lesson} state={state} />
-              <CallMended view={view} lesson={lesson} state={state} rule={rule} />
+              <div className="flex flex-wrap items-center gap-2">
+                <CallMended view={view} lesson={lesson} state={state} rule={rule} />
+                <RestButton view={view} lesson={lesson} state={state} label="Let it rest" />
+              </div>
             </>
           )}
         </>

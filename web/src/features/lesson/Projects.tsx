@@ -4,7 +4,7 @@ import type { CaseState, LessonState } from '@vein-mend/core/record'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { Project } from './Project'
-import { Waiting } from './Waiting'
+import type { Setting } from './setting'
 
 /** Faults to look at in this lesson: projects, rechecks due, and what was looked at already today. */
 function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseState[] {
@@ -18,22 +18,22 @@ function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseSt
   )
 }
 
-export function Projects({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+export function Projects({
+  view,
+  lesson,
+  setting,
+}: {
+  view: StudentView
+  lesson: LessonState
+  setting: Setting
+}) {
   const cases = casesForLesson(view, lesson)
-  const waiting = view.record.cases.filter(
-    (c) => c.status.state === 'open' || c.status.state === 'relapsed',
-  )
-  if (cases.length === 0 && waiting.length === 0) return null
+  if (cases.length === 0) return null
   return (
     <Section title="Being mended" aside="look before you prompt">
       {cases.map((c) => (
-        <Project key={c.id} view={view} lesson={lesson} state={c} />
+        <Project key={c.id} view={view} lesson={lesson} state={c} setting={setting} />
       ))}
-      {waiting
-        .filter((c) => !cases.includes(c) || c.status.state === 'relapsed')
-        .map((c) => (
-          <Waiting key={c.id} view={view} lesson={lesson} state={c} />
-        ))}
     </Section>
   )
 }

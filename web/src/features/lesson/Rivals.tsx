@@ -1,14 +1,16 @@
 /** The rival faults, likeliest first, each with what speaks for and against it. */
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
+import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
+import { sayRefusal } from '../../wording/refusals'
 import { percent, signed, STRAND_WORDS } from '../../wording/words'
 import { Settle } from './Settle'
 
@@ -128,18 +130,30 @@ export function Rivals({
   view,
   lesson,
   diagnosis,
+  settling,
+  onSettling,
 }: {
   view: StudentView
   lesson: LessonState
   diagnosis: Diagnosis
+  /** The fault whose settling is open; null when none is. */
+  settling: string | null
+  onSettling: (fault: string | null) => void
 }) {
   const [all, setAll] = useState(false)
-  const [settling, setSettling] = useState<Rival | null>(null)
   const act = useActs(view.id)
   const caseOf = (fault: string) => view.record.cases.find((c) => c.fault === fault)
   const candidates = diagnosis.rivals.filter(
     (r) => !view.record.cases.some((c) => c.fault === r.fault.id),
   )
+  const rivalSettling = diagnosis.rivals.find((r) => r.fault.id === settling)
+  const settledElsewhere = settling !== null && caseOf(settling) !== undefined
+  useEffect(() => {
+    if (!settledElsewhere) return
+    const name = rivalSettling?.fault.name ?? ''
+    toast.error(sayRefusal({ code: 'fault_already_settled', path: ['fault'], facts: { name } }))
+    onSettling(null)
+  }, [settledElsewhere, rivalSettling, onSettling])
   const shown = all ? diagnosis.rivals : diagnosis.rivals.slice(0, SHOWN_AT_FIRST)
   const urgent = diagnosis.mendFirst.find((u) => u.probability > 0.3 && u.downstream > 0.2)
   const nothing = lesson.signs.length + lesson.checks.length === 0
@@ -160,7 +174,7 @@ export function Rivals({
             first={!nothing && r === diagnosis.rivals[0]}
             status={caseOf(r.fault.id)?.status.state ?? null}
             closed={!lesson.open}
-            onSettle={() => setSettling(r)}
+            onSettle={() => onSettling(r.fault.id)}
             onComeBack={() => {
               const known = caseOf(r.fault.id)
               if (!known) return
@@ -196,14 +210,14 @@ export function Rivals({
           {urgent.drives.map((d) => d.fault.name.toLowerCase()).join('; ')}.
         </p>
       )}
-      {settling && (
+      {rivalSettling && (
         <Settle
           view={view}
           lesson={lesson}
-          rival={settling}
-          first={candidates[0]?.fault.id === settling.fault.id}
+          rival={rivalSettling}
+          first={candidates[0] === rivalSettling}
           firstName={candidates[0]?.fault.name ?? ''}
-          onDone={() => setSettling(null)}
+          onDone={() => onSettling(null)}
         />
       )}
     </Section>

@@ -3,12 +3,14 @@ import type { Rival } from '@vein-mend/core/diagnosis'
 import type { ActRequest, CaseId, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { freshId, useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Sheetlet } from '../../ui/Sheetlet'
 import { percent } from '../../wording/words'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
+import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
 
 interface Props {
   readonly view: StudentView
@@ -25,9 +27,10 @@ const REASON_LEAST = 3
 export function Settle({ view, lesson, rival, first, firstName, onDone }: Props) {
   const act = useActs(view.id)
   const { fault } = rival
-  const [reason, setReason] = useState('')
+  const [reason, setReason] = useKept(`overrule-${lesson.id}-${fault.id}`)
   const [remedy, setRemedy] = useState(() => firstRemedy(view, fault))
-  const [cue, setCue] = useState('')
+  const [cue, setCue] = useKept(`cue-${lesson.id}-${fault.id}`)
+  const [weeks, setWeeks] = useState(USUAL_WEEKS)
   const [asked, setAsked] = useState(false)
   const missing = !first && reason.trim().length < REASON_LEAST
   const settle = (withRemedy: boolean) => {
@@ -44,11 +47,13 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
       },
     ]
     if (withRemedy && remedy !== null) {
-      acts.push({ kind: 'remedy-started', lesson: lesson.id, case: id, remedy })
+      acts.push({ kind: 'remedy-started', lesson: lesson.id, case: id, remedy, weeks })
       if (cue.trim() !== '')
         acts.push({ kind: 'cue-agreed', lesson: lesson.id, case: id, words: cue.trim() })
     }
     act(acts, `Settled: ${fault.name}`)
+    setCue('')
+    setReason('')
     onDone()
   }
   return (
@@ -82,6 +87,7 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
           <p className="bg-dangerwash rounded p-3">{fault.cautions.join(' ')}</p>
         )}
         <RemedyChoice view={view} fault={fault} value={remedy} onChange={setRemedy} />
+        <WeeksChoice weeks={weeks} onChange={setWeeks} />
         <Field label="Cue, in the student's words" help={cueHelp(fault.cues.map((c) => c.words))}>
           {(p) => (
             <input

@@ -63,6 +63,10 @@ function OutcomeFields({
   )
 }
 
+function freshOutcome(): Outcome {
+  return { label: '', says: { '': 'marked' } }
+}
+
 export function CheckForm({ knowledge, draft, onChange }: Props) {
   const { entry } = draft
   const put = (fields: Partial<CheckEntry>) =>
@@ -88,7 +92,7 @@ export function CheckForm({ knowledge, draft, onChange }: Props) {
       <Rows
         legend="Answers"
         rows={entry.outcomes}
-        fresh={() => ({ label: '', says: { '': 'marked' as Strength } })}
+        fresh={freshOutcome}
         add="Another answer"
         onChange={(outcomes) => put({ outcomes })}
       >

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
-import { plural } from '../../wording/words'
+import { FLAG_WORDS, PART_WORDS, plural } from '../../wording/words'
 
 function words(item: BriefItem) {
   switch (item.kind) {
@@ -22,6 +22,19 @@ function words(item: BriefItem) {
         <>Mended: look again today, unprompted</>
       ) : (
         <>Mended: the second look is {plural(item.daysLate, 'day')} late, unprompted</>
+      )
+    case 'rung':
+      return (
+        <>
+          Rung {item.number} of {item.of}: {item.rung.name.toLowerCase()}
+        </>
+      )
+    case 'weeks-up':
+      return (
+        <>
+          {plural(item.weeks, 'week')} of {item.planned} planned: mend it, change the remedy, or
+          look upstream
+        </>
       )
     case 'stuck':
       return (
@@ -47,13 +60,29 @@ function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
 }
 
 export function BriefList({ view }: { view: StudentView }) {
-  const { items, strength } = brief(view.record, view.today)
-  if (items.length === 0) return null
+  const { items, strength, lastAim, hurts, flags } = brief(view.record, view.today)
+  if (items.length === 0 && strength === null && hurts.length === 0) return null
   return (
     <Section title="Before the lesson">
       {strength !== null && (
         <p className="mb-1">
           Say first what works: <span className="font-medium">{strength}</span>
+        </p>
+      )}
+      {hurts.length > 0 && (
+        <p className="bg-dangerwash text-danger -mx-3 mb-1 rounded px-3 py-1.5 font-medium">
+          Pain on record ({hurts.map((h) => PART_WORDS[h]).join(', ')}): ask first; nothing that
+          loads it.
+        </p>
+      )}
+      {flags.length > 0 && (
+        <p className="mb-1">
+          <span className="text-kiln">Careful:</span> {flags.map((f) => FLAG_WORDS[f]).join(' · ')}
+        </p>
+      )}
+      {lastAim !== '' && (
+        <p className="mb-1">
+          <span className="text-kiln">Last aim:</span> {lastAim}
         </p>
       )}
       <ol className="divide-line divide-y">

@@ -5,7 +5,8 @@ import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
 import { Failed, Loading, Section } from '../../ui/Page'
-import { FLAG_WORDS, plural, STAGE_WORDS } from '../../wording/words'
+import { plural, STAGE_WORDS } from '../../wording/words'
+import { weekMinutes, whatWorks } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
@@ -14,30 +15,27 @@ import { LatestActs } from './LatestActs'
 import { Seam } from './Seam'
 
 function Heading({ view }: { view: StudentView }) {
-  const { card, strengths } = view.record
+  const { card } = view.record
+  const works = whatWorks(view.record)
   return (
     <div className="mt-6 flex flex-wrap items-start gap-x-8 gap-y-4">
       <div className="min-w-0">
         <h1 className="text-3xl">{card.name}</h1>
         <p className="text-kiln">
           {view.knowledge.name}, {STAGE_WORDS[card.stage].toLowerCase()},{' '}
-          {plural(view.record.lessons.length, 'lesson')}, {card.homeMinutes} minutes a day at home
+          {plural(view.record.lessons.length, 'lesson')}, {weekMinutes(card)} minutes a week at home
         </p>
         {card.goal !== '' && <p className="mt-1 font-serif italic">“{card.goal}”</p>}
-        {strengths.length > 0 && (
+        {works.length > 0 && (
           <p className="mt-1">
-            <span className="text-kiln">Already works:</span>{' '}
-            {[...new Set(strengths.map((s) => s.words))].join(' · ')}
-          </p>
-        )}
-        {card.flags.length > 0 && (
-          <p className="mt-1">
-            <span className="text-kiln">Careful:</span>{' '}
-            {card.flags.map((f) => FLAG_WORDS[f]).join(' · ')}
+            <span className="text-kiln">Already works:</span> {works.join(' · ')}
           </p>
         )}
       </div>
       <div className="ml-auto flex flex-wrap items-start justify-end gap-2">
+        <Link className={buttonClass()} to={`/students/${view.id}/card`}>
+          Card
+        </Link>
         <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
           Practice sheet
         </Link>

@@ -6,9 +6,8 @@ import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Sheetlet } from '../../ui/Sheetlet'
-import { StateWord } from '../../ui/StateWord'
-import { StrandMark } from '../../ui/StrandMark'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
+import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
 
 interface Props {
   readonly view: StudentView
@@ -23,6 +22,7 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
   const running = state.ladder !== null && state.status.state === 'healing'
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
+  const [weeks, setWeeks] = useState(USUAL_WEEKS)
   const [remedy, setRemedy] = useState(() => (fault && !running ? firstRemedy(view, fault) : null))
   if (!fault || !lesson.open) return null
   const start = () => {
@@ -35,6 +35,7 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
           lesson: lesson.id,
           case: state.id,
           remedy,
+          weeks,
           ...(why === '' ? {} : { reason: why }),
         },
       ],
@@ -67,25 +68,12 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
             value={remedy}
             onChange={setRemedy}
           />
+          <WeeksChoice weeks={weeks} onChange={setWeeks} />
           <Button look="main" type="submit" disabled={remedy === null}>
             Start the ladder
           </Button>
         </form>
       </Sheetlet>
     </>
-  )
-}
-
-/** A fault that is settled but has no remedy running. */
-export function Waiting({ view, lesson, state }: Props) {
-  return (
-    <div className="border-line flex flex-wrap items-center gap-3 border-b py-2">
-      <StrandMark strand={state.strand} />
-      <span className="font-medium">{state.name}</span>
-      <StateWord state={state.status.state} />
-      <span className="ml-auto">
-        <RemedyButton view={view} lesson={lesson} state={state} label="Choose a remedy" />
-      </span>
-    </div>
   )
 }

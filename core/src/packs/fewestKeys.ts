@@ -1,0 +1,36 @@
+/** How few keys note a sign: letters that find it, arrows to reach it, one key for strength. */
+import type { Finding } from './knowledge'
+import { searchFindings } from './searchFindings'
+
+/** Letters beyond which nobody calls it quick. */
+const LETTERS_MOST = 6
+/** The strength key that ends every noting. */
+const STRENGTH_KEY = 1
+
+export interface KeyCount {
+  readonly letters: string
+  /** Presses of the arrow down key. */
+  readonly arrows: number
+  readonly keys: number
+}
+
+function startsOf(finding: Finding): readonly string[] {
+  const words = [...finding.aliases, finding.text].flatMap((text) =>
+    text.toLowerCase().split(/[^\p{L}\p{N}]+/u),
+  )
+  return [...new Set(words)].flatMap((word) =>
+    Array.from({ length: Math.min(word.length, LETTERS_MOST) }, (_, i) => word.slice(0, i + 1)),
+  )
+}
+
+/** The quickest way to note the sign among all that can be typed; null when letters alone do not find it. */
+export function fewestKeys(findings: readonly Finding[], finding: Finding): KeyCount | null {
+  let best: KeyCount | null = null
+  for (const letters of startsOf(finding)) {
+    const arrows = searchFindings(findings, letters).findIndex((f) => f.id === finding.id)
+    if (arrows < 0) continue
+    const keys = letters.length + arrows + STRENGTH_KEY
+    if (best === null || keys < best.keys) best = { letters, arrows, keys }
+  }
+  return best
+}

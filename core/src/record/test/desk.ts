@@ -1,0 +1,104 @@
+/** A teacher's desk for tests: one student, lessons a week apart. */
+import { addDays } from '../../kit'
+import type { IsoDate, IsoInstant } from '../../kit'
+import type { Condition } from '../../packs'
+import { EMPTY_CARD, playRecord, refuseAct } from '../index'
+import type { Act, ActBody, ActId, CaseId, LessonId, StudentCard, StudentRecord } from '../index'
+
+export const START = '2026-01-12' as IsoDate
+export const TODAY = '2026-03-02' as IsoDate
+export const A = 'case-a' as CaseId
+
+/** Writes acts one after the other and refuses what the record refuses. */
+export class Desk {
+  readonly acts: Act[] = []
+  lessons = 0
+  constructor(more: Partial<StudentCard> = {}) {
+    this.do({
+      kind: 'student-added',
+      card: { ...EMPTY_CARD, name: 'Isla Marrow', instrument: 'horn', ...more },
+    })
+  }
+  get record(): StudentRecord {
+    return playRecord(this.acts)!
+  }
+  get lesson(): LessonId {
+    return `lesson-${this.lessons}` as LessonId
+  }
+  try(body: ActBody): string | null {
+    const refusal = refuseAct(playRecord(this.acts), body, TODAY)
+    if (refusal) return refusal.code
+    const id = `act-${this.acts.length}` as ActId
+    this.acts.push({ ...body, id, at: '2026-01-12T10:00:00Z' as IsoInstant, by: 'teacher' })
+    return null
+  }
+  do(body: ActBody): ActId {
+    const refusal = this.try(body)
+    if (refusal !== null) throw new Error(refusal)
+    return this.acts.at(-1)!.id
+  }
+  open(): this {
+    if (this.lessons > 0)
+      this.do({ kind: 'lesson-closed', lesson: this.lesson, note: '', family: '', next: null })
+    this.lessons += 1
+    const date = addDays(START, (this.lessons - 1) * 7)
+    const pack = { id: 'horn', version: '1.0.0' }
+    this.do({ kind: 'lesson-opened', lesson: this.lesson, date, pack })
+    return this
+  }
+  settle(id = A, fault = 'bell-hand'): ActId {
+    return this.do({
+      kind: 'fault-settled',
+      stage: 'beginner',
+      lesson: this.lesson,
+      case: id,
+      fault,
+      name: fault,
+      strand: 'tone',
+      severity: 3,
+      probability: 0.8,
+      rivals: [],
+      drivenBy: [],
+    })
+  }
+  remedy(id = A, loads: ('breath' | 'hand')[] = []): ActId {
+    const rung = (n: number) => ({
+      id: `rung-${n}`,
+      name: `Rung ${n}`,
+      instruction: '',
+      way: 'parts' as const,
+      condition: 'exercise' as const,
+      dose: { times: 5, minutes: 4 * n },
+      pass: { kind: 'share' as const, clean: 4, of: 5 },
+    })
+    return this.do({
+      kind: 'remedy-started',
+      weeks: 5,
+      lesson: this.lesson,
+      case: id,
+      remedy: 'open-the-bell',
+      name: 'Open the bell',
+      rungs: [rung(1), rung(2), rung(3)],
+      loads,
+    })
+  }
+  look(
+    clean: number,
+    tries: number,
+    condition: Condition = 'piece-tempo',
+    prompted = false,
+  ): ActId {
+    return this.do({
+      kind: 'look-taken',
+      lesson: this.lesson,
+      case: A,
+      condition,
+      prompted,
+      clean,
+      tries,
+    })
+  }
+  case(id = A) {
+    return this.record.cases.find((c) => c.id === id)!
+  }
+}

@@ -1,0 +1,105 @@
+import { EMPTY_CARD } from '@vein-mend/core/record'
+import type { Handover, StudentRecord } from '@vein-mend/core/record'
+import type { ErrorResponse, StudentResponse } from '@vein-mend/contract'
+import request from 'supertest'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { DEMO_SCRIPTS } from './demo/demoScripts'
+import { playStudent } from '@vein-mend/core/simulate'
+import { playRecord, summarise } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/record'
+import { seededRng } from '@vein-mend/core/kit'
+import { openTestStudio, TODAY } from './test/studio'
+import type { TestStudio } from './test/studio'
+
+let here: TestStudio
+let there: TestStudio
+
+beforeEach(async () => {
+  here = await openTestStudio()
+  there = await openTestStudio()
+})
+afterEach(async () => {
+  expect([...here.logged, ...there.logged]).toEqual([])
+  await here.close()
+  await there.close()
+})
+
+const ID = 'student-marrow' as StudentId
+
+/** A student with a whole history, who may be handed on or not. */
+async function layStudent(state: 'given' | 'refused' | 'not-asked'): Promise<void> {
+  const script = DEMO_SCRIPTS[0]!
+  const consent = { state, by: 'Her mother', on: '' as const }
+  const card = {
+    ...script.card,
+    consents: { ...EMPTY_CARD.consents, 'handing-on': consent },
+  }
+  const knowledge = here.knowledge.written(card.instrument)!
+  const acts = playStudent({ ...script, card }, knowledge, TODAY, seededRng(11))
+  await here.store.write((w) => w.append(ID, acts, summarise(playRecord(acts)!)))
+}
+
+function http(studio: TestStudio, method: 'get' | 'post', path: string) {
+  return request(studio.app)[method](`/api${path}`).set('host', 'localhost')
+}
+
+async function recordOf(studio: TestStudio, id: string): Promise<StudentRecord> {
+  return ((await http(studio, 'get', `/students/${id}`)).body as StudentResponse).record
+}
+
+const errorOf = (response: { body: unknown }) => (response.body as ErrorResponse).error
+
+describe('handing a student on', () => {
+  test('taken in elsewhere, the record is the same: states, seam points and the versions it rests on', async () => {
+    await layStudent('given')
+    const file = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
+    const taken = await http(there, 'post', '/handovers/student-new').send(file)
+    expect(taken.body).toEqual({ id: 'student-new', name: 'Isla Marrow' })
+    expect(await recordOf(there, 'student-new')).toEqual(await recordOf(here, ID))
+    const again = await http(there, 'get', '/students/student-new/handover')
+    expect((again.body as Handover).acts).toEqual(file.acts)
+    for (const { pack } of file.packs) {
+      const response = await http(there, 'get', `/packs/${pack.id}`).query({
+        version: pack.version,
+      })
+      expect(response.status).toBe(200)
+    }
+  })
+
+  test.each(['refused', 'not-asked'] as const)(
+    'without a yes (%s) nothing is handed on',
+    async (state) => {
+      await layStudent(state)
+      const response = await http(here, 'get', `/students/${ID}/handover`)
+      expect(errorOf(response).code).toBe('no_consent_to_hand_on')
+    },
+  )
+
+  test('the same file twice is told, and nothing is doubled', async () => {
+    await layStudent('given')
+    const file = (await http(here, 'get', `/students/${ID}/handover`)).body as object
+    await http(there, 'post', '/handovers/student-one').send(file)
+    const second = await http(there, 'post', '/handovers/student-two').send(file)
+    expect(errorOf(second).code).toBe('handover_here_already')
+    expect((await http(there, 'get', '/students/student-two')).status).toBe(404)
+  })
+
+  test('a damaged file is refused at its place, and nothing is taken in', async () => {
+    await layStudent('given')
+    const file = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
+    const send = (body: object) => http(there, 'post', '/handovers/student-new').send(body)
+    expect(errorOf(await send({ ...file, format: 'other' }))).toMatchObject({
+      code: 'not_a_handover',
+      path: ['format'],
+    })
+    const acts = file.acts.filter((a) => a.kind !== 'lesson-opened')
+    expect(errorOf(await send({ ...file, acts }))).toMatchObject({
+      code: 'handover_act_refused',
+      facts: { why: 'unknown_lesson' },
+    })
+    expect(errorOf(await send({ ...file, instrument: 'nose-flute' })).code).toBe(
+      'unknown_instrument',
+    )
+    expect((await http(there, 'get', '/students')).body).toMatchObject({ students: [] })
+  })
+})

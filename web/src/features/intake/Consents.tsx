@@ -1,0 +1,62 @@
+/** Consents on record: who said yes or no to what, and when. */
+import { CONSENT_STATES, CONSENTS } from '@vein-mend/core/record'
+import type { StudentCard } from '@vein-mend/core/record'
+import { useFormContext } from 'react-hook-form'
+import { INPUT_CLASS } from '../../ui/Field'
+import { Section } from '../../ui/Page'
+import { CONSENT_STATE_WORDS, CONSENT_WORDS } from '../../wording/words'
+
+export function Consents() {
+  const { register } = useFormContext<StudentCard>()
+  return (
+    <Section title="Consents" aside="a guardian’s for a child; nothing happens without">
+      <table className="w-full">
+        <thead className="text-kiln text-left text-sm">
+          <tr>
+            <th className="font-medium">For</th>
+            <th className="font-medium">Answer</th>
+            <th className="font-medium">Given by</th>
+            <th className="font-medium">On</th>
+          </tr>
+        </thead>
+        <tbody>
+          {CONSENTS.map((kind) => (
+            <tr key={kind} className="border-line border-b">
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                {CONSENT_WORDS[kind]}
+              </th>
+              <td className="pr-3">
+                <select
+                  aria-label={`${CONSENT_WORDS[kind]}: answer`}
+                  {...register(`consents.${kind}.state`)}
+                  className={INPUT_CLASS}
+                >
+                  {CONSENT_STATES.map((s) => (
+                    <option key={s} value={s}>
+                      {CONSENT_STATE_WORDS[s]}
+                    </option>
+                  ))}
+                </select>
+              </td>
+              <td className="pr-3">
+                <input
+                  aria-label={`${CONSENT_WORDS[kind]}: given by`}
+                  {...register(`consents.${kind}.by`)}
+                  className={INPUT_CLASS}
+                />
+              </td>
+              <td>
+                <input
+                  type="date"
+                  aria-label={`${CONSENT_WORDS[kind]}: on`}
+                  {...register(`consents.${kind}.on`)}
+                  className={INPUT_CLASS}
+                />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  )
+}

@@ -1,0 +1,173 @@
+/** Choosing what to mend: an order with reasons, the student picks; a third project replaces one. */
+import { activeProjects, PROJECTS_MOST, proposeProjects } from '@vein-mend/core/record'
+import type { CaseState, LessonState, ProjectReason, ProposedProject } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Field } from '../../ui/Field'
+import { Section } from '../../ui/Page'
+import { Sheetlet } from '../../ui/Sheetlet'
+import { StateWord } from '../../ui/StateWord'
+import { StrandMark } from '../../ui/StrandMark'
+import { plural, STRAND_WORDS } from '../../wording/words'
+import { RemedyButton } from './RemedyButton'
+
+interface Props {
+  readonly view: StudentView
+  readonly lesson: LessonState
+}
+
+export function sayReason(reason: ProjectReason): string {
+  switch (reason.kind) {
+    case 'may-harm':
+      return 'may do harm, so it goes first'
+    case 'base-first':
+      return 'belongs to the base'
+    case 'drives':
+      return `drives ${reason.names.map((n) => n.toLowerCase()).join(' and ')}`
+    case 'came-back':
+      return reason.times > 1 ? `came back ${reason.times} times` : 'came back'
+    case 'grave':
+      return 'is grave'
+    case 'waits':
+      return `has waited ${plural(reason.weeks, 'week')}`
+    case 'rests':
+      return `rests: ${reason.why}`
+    case 'hurts':
+      return 'loads a part that hurts, so it waits'
+  }
+}
+
+/** A reason to let a project rest, and room for another. */
+function RestButton({
+  view,
+  lesson,
+  state,
+  label,
+}: Props & { readonly state: CaseState; readonly label: string }) {
+  const act = useActs(view.id)
+  const [open, setOpen] = useState(false)
+  const [reason, setReason] = useState('')
+  return (
+    <>
+      <Button small onClick={() => setOpen(true)} aria-label={`${label}: ${state.name}`}>
+        {label}
+      </Button>
+      <Sheetlet
+        open={open}
+        onOpenChange={setOpen}
+        title={`Let it rest: ${state.name}`}
+        about="It keeps its rung and its cue, and goes on where it stopped."
+      >
+        <form
+          className="space-y-4"
+          onSubmit={(event) => {
+            event.preventDefault()
+            if (reason.trim() === '') return
+            act(
+              [
+                {
+                  kind: 'case-rested',
+                  lesson: lesson.id,
+                  case: state.id,
+                  reason: reason.trim(),
+                },
+              ],
+              `Rests: ${state.name}`,
+            )
+            setOpen(false)
+          }}
+        >
+          <Field label="Why?" help="Illness, pain, another fault that comes first.">
+            {(p) => (
+              <input {...p} autoFocus value={reason} onChange={(e) => setReason(e.target.value)} />
+            )}
+          </Field>
+          <Button look="main" type="submit" disabled={reason.trim() === ''}>
+            Let it rest
+          </Button>
+        </form>
+      </Sheetlet>
+    </>
+  )
+}
+
+function Proposed({
+  view,
+  lesson,
+  proposed,
+  full,
+  place,
+}: Props & { readonly proposed: ProposedProject; readonly full: boolean; readonly place: number }) {
+  const act = useActs(view.id)
+  const { state, reasons } = proposed
+  return (
+    <li className="border-line flex flex-wrap items-center gap-x-3 gap-y-1 border-b py-2">
+      <span className="text-kiln w-5 tabular-nums">{place + 1}</span>
+      <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
+      <span className="min-w-56 flex-1">
+        <span className="font-medium">{state.name}</span>{' '}
+        <span className="text-kiln text-sm">{reasons.map(sayReason).join('; ')}</span>
+      </span>
+      <StateWord state={state.status.state} />
+      {lesson.open &&
+        (full ? (
+          <span className="text-kiln text-sm">waits for room</span>
+        ) : state.status.state === 'resting' && state.ladder ? (
+          <Button
+            small
+            onClick={() =>
+              act(
+                [{ kind: 'case-resumed', lesson: lesson.id, case: state.id }],
+                `Taken up again: ${state.name}`,
+              )
+            }
+          >
+            Take up again
+          </Button>
+        ) : (
+          <RemedyButton view={view} lesson={lesson} state={state} label="Pick this" />
+        ))}
+    </li>
+  )
+}
+
+export function Choose({ view, lesson }: Props) {
+  const proposed = proposeProjects(view.record, view.knowledge, view.today)
+  const running = activeProjects(view.record)
+  const full = running.length >= PROJECTS_MOST
+  if (proposed.length === 0) return null
+  return (
+    <Section title="Which first?" aside="the student picks; at most two at a time">
+      {full && lesson.open && (
+        <div className="mb-1 flex flex-wrap items-center gap-2">
+          <span>Two are running. To make room:</span>
+          {running.map((c) => (
+            <RestButton
+              key={c.id}
+              view={view}
+              lesson={lesson}
+              state={c}
+              label={`Replace ${c.name.toLowerCase()}`}
+            />
+          ))}
+        </div>
+      )}
+      <ol>
+        {proposed.map((p, i) => (
+          <Proposed
+            key={p.state.id}
+            view={view}
+            lesson={lesson}
+            proposed={p}
+            full={full}
+            place={i}
+          />
+        ))}
+      </ol>
+    </Section>
+  )
+}
+
+export { RestButton }

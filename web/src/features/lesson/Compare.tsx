@@ -1,0 +1,116 @@
+/** Before, one change, after: the same place twice, and what the ear says. */
+import type { Strength } from '@vein-mend/core/packs'
+import type { Comparison, LessonState } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Choice } from '../../ui/Choice'
+import { INPUT_CLASS } from '../../ui/Field'
+import { STRENGTH_WORDS } from '../../wording/words'
+
+const STRENGTHS_ASKED: readonly Strength[] = ['marked', 'slight', 'absent']
+const ORDER: Readonly<Record<Strength, number>> = { absent: 0, unsure: 1, slight: 1, marked: 2 }
+
+/** What a comparison came to, in one word. */
+export function sayChange({ before, after }: Pick<Comparison, 'before' | 'after'>): string {
+  const difference = ORDER[after] - ORDER[before]
+  if (difference === 0) return 'no change'
+  return difference < 0 ? 'better' : 'worse'
+}
+
+export function Compare({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  const act = useActs(view.id)
+  const noted = lesson.signs.filter((s) => s.strength !== 'absent')
+  const [open, setOpen] = useState(false)
+  const [finding, setFinding] = useState<string | null>(null)
+  const [changed, setChanged] = useKept(`changed-${lesson.id}`)
+  const [after, setAfter] = useState<Strength | null>(null)
+  const sign = noted.find((s) => s.finding === finding) ?? noted[0]
+  const list = lesson.comparisons.map((c) => (
+    <li key={c.act} className="py-0.5">
+      {c.text}, {STRENGTH_WORDS[c.before]}; changed: {c.changed}; then {STRENGTH_WORDS[c.after]}{' '}
+      <span className="font-medium">({sayChange(c)})</span>
+    </li>
+  ))
+  if (!lesson.open) return list.length > 0 ? <ul className="mt-2 text-sm">{list}</ul> : null
+  if (noted.length === 0) return null
+  const keep = () => {
+    if (!sign || after === null || changed.trim() === '') return
+    act(
+      [
+        {
+          kind: 'compared',
+          lesson: lesson.id,
+          finding: sign.finding,
+          changed: changed.trim(),
+          before: sign.strength,
+          after,
+        },
+      ],
+      `Compared: ${sayChange({ before: sign.strength, after })}`,
+    )
+    setChanged('')
+    setAfter(null)
+    setOpen(false)
+  }
+  return (
+    <div className="mt-2">
+      {list.length > 0 && <ul className="text-sm">{list}</ul>}
+      {open && sign ? (
+        <form
+          className="bg-glaze border-line space-y-2 rounded-md border p-3"
+          onSubmit={(event) => {
+            event.preventDefault()
+            keep()
+          }}
+        >
+          <div className="flex flex-wrap items-center gap-2">
+            <span className="text-kiln">Before:</span>
+            <select
+              aria-label="The sign compared"
+              value={sign.finding}
+              onChange={(e) => setFinding(e.target.value)}
+              className={`${INPUT_CLASS} max-w-sm`}
+            >
+              {noted.map((s) => (
+                <option key={s.finding} value={s.finding}>
+                  {s.text} ({STRENGTH_WORDS[s.strength]})
+                </option>
+              ))}
+            </select>
+          </div>
+          <input
+            aria-label="The one thing changed"
+            placeholder="Change one thing: which?"
+            autoFocus
+            value={changed}
+            maxLength={200}
+            onChange={(e) => setChanged(e.target.value)}
+            className={INPUT_CLASS}
+          />
+          <div className="flex flex-wrap items-center gap-3">
+            <span className="text-kiln">After:</span>
+            <Choice
+              label="After"
+              value={after}
+              options={STRENGTHS_ASKED.map((s) => [s, STRENGTH_WORDS[s]] as const)}
+              onChange={setAfter}
+            />
+            <Button type="submit" disabled={after === null || changed.trim() === ''}>
+              Keep
+            </Button>
+            <Button look="bare" onClick={() => setOpen(false)}>
+              Leave it
+            </Button>
+          </div>
+        </form>
+      ) : (
+        <Button small look="bare" onClick={() => setOpen(true)}>
+          Before, one change, after
+        </Button>
+      )}
+    </div>
+  )
+}

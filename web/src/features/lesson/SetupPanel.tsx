@@ -1,0 +1,201 @@
+/** Set-up before sound: the pack's points, with numbers where they can be taken, against last time. */
+import { rightBand } from '@vein-mend/core/packs'
+import type { PointFound, SetupPoint } from '@vein-mend/core/packs'
+import { factsOf, lastSetup, setupDue } from '@vein-mend/core/record'
+import type { DuePoint, FoundSetup, LessonState, Place } from '@vein-mend/core/record'
+import { useId } from 'react'
+import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Choice } from '../../ui/Choice'
+import { INPUT_CLASS } from '../../ui/Field'
+import { shortDay } from '../../wording/dates'
+import { PLACE_WORDS, plural } from '../../wording/words'
+
+interface Draft {
+  readonly points: Readonly<Record<string, PointFound>>
+  /** As typed. */
+  readonly numbers: Readonly<Record<string, string>>
+}
+
+const EMPTY: Draft = { points: {}, numbers: {} }
+
+function readDraft(text: string): Draft {
+  return text === '' ? EMPTY : (JSON.parse(text) as Draft)
+}
+
+function sayWhy({ why, weeks }: DuePoint): string {
+  if (why === 'never') return 'not looked at yet'
+  if (why === 'wrong') return `was not right ${plural(weeks ?? 0, 'week')} ago`
+  return `${plural(weeks ?? 0, 'week')} ago; they grow, so fit it again`
+}
+
+interface RowProps {
+  readonly point: SetupPoint
+  readonly schools: readonly string[]
+  readonly draft: Draft
+  readonly last: FoundSetup | null
+  readonly due: DuePoint | undefined
+  readonly onChange: (draft: Draft) => void
+}
+
+function NumberField({ point, schools, draft, last, onChange }: RowProps) {
+  const id = useId()
+  const { number } = point
+  if (!number) return null
+  const band = rightBand(point, schools)
+  const before = last?.numbers[point.id]
+  const unit = number.unit === 'degrees' ? '°' : 'cm'
+  return (
+    <span className="flex items-center gap-2">
+      <label htmlFor={id} className="sr-only">
+        {point.ask}, {number.unit}
+      </label>
+      <input
+        id={id}
+        type="number"
+        inputMode="decimal"
+        step="0.5"
+        min={number.least}
+        max={number.most}
+        value={draft.numbers[point.id] ?? ''}
+        placeholder={before === undefined ? '' : String(before)}
+        onChange={(e) =>
+          onChange({ ...draft, numbers: { ...draft.numbers, [point.id]: e.target.value } })
+        }
+        className={`${INPUT_CLASS} max-w-24`}
+      />
+      <span className="text-kiln text-sm">
+        {unit}
+        {before !== undefined && `, last time ${before}`}
+        {band && `, right from ${band[0]} to ${band[1]}`}
+      </span>
+    </span>
+  )
+}
+
+function Row(props: RowProps) {
+  const { point, draft, due, last, onChange } = props
+  return (
+    <li className="border-line flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-1.5">
+      <span className="min-w-56 flex-1">
+        {point.ask}
+        {due && <span className="text-kiln block text-sm">{sayWhy(due)}</span>}
+      </span>
+      <NumberField {...props} />
+      {point.otherwise !== null && (
+        <Choice
+          label={point.ask}
+          value={draft.points[point.id] ?? null}
+          options={[
+            ['right', 'right'],
+            ['wrong', 'not right'],
+          ]}
+          onChange={(found) =>
+            onChange({ ...draft, points: { ...draft.points, [point.id]: found } })
+          }
+        />
+      )}
+      {last?.points[point.id] === 'wrong' && (
+        <span className="text-kiln text-sm">last time not right</span>
+      )}
+    </li>
+  )
+}
+
+function numbersOf(draft: Draft): Record<string, number> {
+  return Object.fromEntries(
+    Object.entries(draft.numbers)
+      .filter(([, text]) => text.trim() !== '' && Number.isFinite(Number(text)))
+      .map(([id, text]) => [id, Number(text)]),
+  )
+}
+
+export function SetupPanel({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+  const act = useActs(view.id)
+  const [place, keepPlace] = useKept(`setup-place-${lesson.id}`, 'studio')
+  const at: Place = place === 'home' ? 'home' : 'studio'
+  const [text, keepText] = useKept(`setup-${lesson.id}-${at}`)
+  const draft = readDraft(text)
+  const change = (next: Draft) => keepText(JSON.stringify(next))
+  const due = setupDue(view.record, view.knowledge, view.today)
+  const last = lastSetup(view.record, at, lesson.id)
+  const done = lesson.setups.find((s) => s.place === at)
+  const schools = Object.values(factsOf(view.record.card, view.knowledge).schools)
+  const points = view.knowledge.setup
+  if (!lesson.open || points.length === 0) return null
+  const allRight = () =>
+    change({
+      ...draft,
+      points: {
+        ...Object.fromEntries(
+          points.filter((p) => p.otherwise !== null).map((p) => [p.id, 'right' as const]),
+        ),
+        ...draft.points,
+      },
+    })
+  const keep = () => {
+    act(
+      [
+        {
+          kind: 'setup-checked',
+          lesson: lesson.id,
+          place: at,
+          points: draft.points,
+          numbers: numbersOf(draft),
+        },
+      ],
+      'Set-up kept',
+    )
+    keepText('')
+  }
+  const nothing = Object.keys(draft.points).length + Object.keys(numbersOf(draft)).length === 0
+  return (
+    <details className="border-ink mt-5 border-b pb-1">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-3">
+        <span className="font-serif text-lg font-semibold">Set-up before sound</span>
+        <span className="text-kiln ml-auto text-sm">
+          {done
+            ? `looked at: ${Object.values(done.points).filter((p) => p === 'right').length} right, ${Object.values(done.points).filter((p) => p === 'wrong').length} not`
+            : due.length > 0
+              ? `${due.length} to look at`
+              : 'all well of late'}
+        </span>
+      </summary>
+      <div className="flex flex-wrap items-center gap-4 py-2">
+        <Choice
+          label="Where"
+          value={at}
+          options={[
+            ['studio', PLACE_WORDS.studio],
+            ['home', PLACE_WORDS.home],
+          ]}
+          onChange={keepPlace}
+        />
+        {last && <span className="text-kiln text-sm">last time {shortDay(last.date)}</span>}
+        <Button small className="ml-auto" onClick={allRight}>
+          The rest is right
+        </Button>
+      </div>
+      <ul>
+        {points.map((point) => (
+          <Row
+            key={point.id}
+            point={point}
+            schools={schools}
+            draft={draft}
+            last={last}
+            due={due.find((d) => d.point.id === point.id)}
+            onChange={change}
+          />
+        ))}
+      </ul>
+      <div className="py-2">
+        <Button look="main" disabled={nothing} onClick={keep}>
+          Keep the set-up
+        </Button>
+      </div>
+    </details>
+  )
+}
