@@ -42,7 +42,7 @@ test('sign, check, fault, remedy, sheet by keyboard alone in at most 25 actions'
   await expect(page.getByRole('dialog')).toContainText(FAULT)
   await keys.press('Enter')
   await expect(page.getByRole('article', { name: FAULT })).toBeVisible()
-  await line.focus()
+  await expect(line).toBeFocused()
   await keys.type('.clo')
   await keys.press('Enter')
   await expect(page.getByLabel('Something that works')).toBeFocused()

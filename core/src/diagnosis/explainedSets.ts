@@ -91,10 +91,18 @@ function dot(a: Float64Array, b: Float64Array): number {
   return sum
 }
 
-/** Exact sums of the group. Keeps every √n-th forward state and works the rest out again, to save memory. */
+/** Entries of forward states that may all be kept: 32 MB. */
+const KEPT_ENTRIES_MOST = 4_000_000
+
+/** Every state where there is room; else every √n-th, and the rest is worked out again. */
+function strideFor(steps: number, items: number): number {
+  return steps * 2 ** items <= KEPT_ENTRIES_MOST ? 1 : Math.max(1, Math.ceil(Math.sqrt(steps)))
+}
+
+/** Exact sums of the group. */
 export function explainedSetSums(group: Group): GroupSums {
   const steps = stepsOf(group)
-  const stride = Math.max(1, Math.ceil(Math.sqrt(steps.length)))
+  const stride = strideFor(steps.length, group.items.length)
   const kept: Float64Array[] = []
   let states = byLeak(group.items)
   steps.forEach((step, d) => {

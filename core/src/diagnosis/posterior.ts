@@ -79,13 +79,31 @@ function solveAll(network: Network, open: readonly Evidence[], prior: Float64Arr
   })
 }
 
-/** Joins the groups' sums and the faults nothing was noted about. */
-function joinAbsence(alone: Float64Array, solved: readonly Solved[], absence: Absence) {
-  const withFault = Float64Array.from(alone)
+/** What every absence starts from: each fault's probability with nothing absent besides. */
+interface Joint {
+  readonly alone: Float64Array
+  readonly solved: readonly Solved[]
+  /** Faults that stand in no group. */
+  readonly ungrouped: ReadonlySet<number>
+  readonly probability: Float64Array
+}
+
+function joint(alone: Float64Array, solved: readonly Solved[]): Joint {
+  const probability = Float64Array.from(alone)
+  for (const { faults, sums } of solved) {
+    faults.forEach((f, d) => (probability[f] = (sums.withFault[d] ?? 0) / sums.total))
+  }
   const grouped = new Set(solved.flatMap((s) => s.faults))
+  const ungrouped = new Set([...alone.keys()].filter((f) => !grouped.has(f)))
+  return { alone, solved, ungrouped, probability }
+}
+
+/** Moves only what the absence touches; the rest keeps its probability. */
+function joinAbsence({ alone, solved, ungrouped, probability }: Joint, absence: Absence) {
+  const withFault = probability.slice()
   let total = absence.leakKeep
   for (const [fault, keep] of absence.keep) {
-    if (grouped.has(fault)) continue
+    if (!ungrouped.has(fault)) continue
     const p = alone[fault] ?? 0
     const either = p * keep + 1 - p
     withFault[fault] = (p * keep) / either
@@ -95,9 +113,12 @@ function joinAbsence(alone: Float64Array, solved: readonly Solved[], absence: Ab
     const touched = group.faults.some((f) => absence.keep.has(f))
     const sums = touched ? group.withAbsence(absence) : group.sums
     total *= sums.total
-    group.faults.forEach((f, d) => (withFault[f] = (sums.withFault[d] ?? 0) / sums.total))
+    if (touched) {
+      group.faults.forEach((f, d) => (withFault[f] = (sums.withFault[d] ?? 0) / sums.total))
+    }
   }
-  return { total, withFault: withFault.map((p) => p * total) }
+  for (let d = 0; d < withFault.length; d++) withFault[d] = (withFault[d] as number) * total
+  return { total, withFault }
 }
 
 /**
@@ -114,11 +135,11 @@ export function posterior(network: Network, evidence: readonly Evidence[]): Post
     items.filter((e) => e.ifPresent !== 0),
     prior,
   )
-  const none = joinAbsence(prior, solved, { leakKeep: 1, keep: new Map() })
+  const base = joint(prior, solved)
   return {
-    probability: none.withFault.map((p) => Math.min(1, Math.max(0, p))),
+    probability: base.probability.map((p) => Math.min(1, Math.max(0, p))),
     method: solved.some((s) => s.method === 'up-to-three') ? 'up-to-three' : 'exact',
     missedAtMost: 1 - solved.reduce((kept, s) => kept * (1 - s.missedAtMost), 1),
-    withAbsence: (findings) => joinAbsence(prior, solved, absenceOf(network, findings)),
+    withAbsence: (findings) => joinAbsence(base, absenceOf(network, findings)),
   }
 }

@@ -45,7 +45,9 @@ interface OutcomeSums {
 
 function addScaled(into: OutcomeSums, from: OutcomeSums, by: number): void {
   into.total += by * from.total
-  from.withFault.forEach((x, d) => (into.withFault[d] = (into.withFault[d] ?? 0) + by * x))
+  for (let d = 0; d < into.withFault.length; d++) {
+    into.withFault[d] = (into.withFault[d] as number) + by * (from.withFault[d] as number)
+  }
 }
 
 /**
@@ -87,7 +89,9 @@ function clearOutcomes(check: Check): readonly CheckOutcome[] {
 }
 
 function entropyOf(probabilities: Float64Array, inPlay: readonly number[]): number {
-  return inPlay.reduce((sum, d) => sum + binaryEntropy(probabilities[d] ?? 0), 0)
+  let sum = 0
+  for (const d of inPlay) sum += binaryEntropy(probabilities[d] ?? 0)
+  return sum
 }
 
 function valueOf(
@@ -95,6 +99,7 @@ function valueOf(
   now: Posterior,
   check: Check,
   inPlay: readonly number[],
+  entropyNow: number,
 ): RankedCheck {
   const width = network.faults.length
   const known = new Map<string, OutcomeSums>()
@@ -118,7 +123,7 @@ function valueOf(
     (a, o) => a + (o.probability > 1e-12 ? o.probability * entropyOf(o.faults, inPlay) : 0),
     0,
   )
-  const bits = Math.max(0, entropyOf(now.probability, inPlay) - after)
+  const bits = Math.max(0, entropyNow - after)
   return { check, bits, bitsPerMinute: bits / check.minutes, outcomes }
 }
 
@@ -148,10 +153,11 @@ export function rankChecks(
 ): CheckRanking {
   const leftOut: LeftOutCheck[] = []
   const ranked: RankedCheck[] = []
+  const entropyNow = entropyOf(now.probability, inPlay)
   for (const check of checks) {
     const left = whyLeftOut(check, limits)
     if (left) leftOut.push(left)
-    else ranked.push(valueOf(network, now, check, inPlay))
+    else ranked.push(valueOf(network, now, check, inPlay, entropyNow))
   }
   return { ranked: ranked.sort((a, b) => b.bitsPerMinute - a.bitsPerMinute), leftOut }
 }

@@ -5,10 +5,10 @@ import { keepsIn, relativeTo } from './group'
 import type { Group, GroupSums, Solved } from './group'
 import { quickscoreSums, quickscoreTable } from './quickscore'
 import type { QuickscoreTable } from './quickscore'
-import { missedAtMost, smallSets, smallSetSums } from './upToThree'
+import { missedAtMost, NEGLIGIBLE, smallSets, smallSetSums } from './upToThree'
 
 /** Table entries (rows × faults) up to which Quickscore also values every check, within a few ms. */
-const QUICKSCORE_ENTRIES_MOST = 60_000
+const QUICKSCORE_ENTRIES_MOST = 12_000
 
 /** Share of the sum that rounding may have eaten before Quickscore is not trusted. */
 const ROUNDING_MOST = 1e-7
@@ -40,7 +40,7 @@ function moved(marginals: GroupSums, before: GroupSums, after: GroupSums): Group
 }
 
 function bySmallSets(group: Group, exact: GroupSums | null): Solved {
-  const sets = smallSets(group)
+  const sets = smallSets(group, exact ? NEGLIGIBLE.besideExact : NEGLIGIBLE.alone)
   const before = smallSetSums(sets, [], 1)
   const marginals = exact ?? relativeTo(before, before.total)
   const withAbsence = (absence: Absence) =>

@@ -10,10 +10,13 @@ export interface SmallSets {
   readonly pruned: number
 }
 
-/** Share of the weight that may be dropped with the lightest sets. */
-const NEGLIGIBLE = 1e-4
+/**
+ * Share of the weight that may be dropped with the lightest sets: more where the marginals are exact anyway
+ * and the sets only say how an absence moves them.
+ */
+export const NEGLIGIBLE = { alone: 1e-4, besideExact: 2e-3 } as const
 
-function placesOf(width: number): Int32Array {
+function listPlaces(width: number): Int32Array {
   const none = width
   const places: number[] = [none, none, none]
   for (let a = 0; a < width; a++) {
@@ -24,6 +27,15 @@ function placesOf(width: number): Int32Array {
     }
   }
   return Int32Array.from(places)
+}
+
+/** The list depends on the width alone, and a pack asks for the same few widths again and again. */
+const placesByWidth = new Map<number, Int32Array>()
+
+function placesOf(width: number): Int32Array {
+  const places = placesByWidth.get(width) ?? listPlaces(width)
+  placesByWidth.set(width, places)
+  return places
 }
 
 /** Factors by place, with a 1 behind them for "nobody". */
@@ -46,7 +58,7 @@ function multiplyByItem(sets: SmallSets, item: GroupItem): void {
   }
 }
 
-export function smallSets(group: Group): SmallSets {
+export function smallSets(group: Group, negligible: number): SmallSets {
   const width = group.faults.length
   const places = placesOf(width)
   const odds = withNobody(group.prior.map((p) => p / (1 - p)))
@@ -61,13 +73,13 @@ export function smallSets(group: Group): SmallSets {
   }
   const sets = { width, places, weight, pruned: 0 }
   for (const item of group.items) multiplyByItem(sets, item)
-  return withoutTheNegligible(sets)
+  return withoutTheNegligible(sets, negligible)
 }
 
 /** Drops sets that hold next to nothing, so that valuing a check is quick; their weight is kept count of. */
-function withoutTheNegligible({ width, places, weight }: SmallSets): SmallSets {
+function withoutTheNegligible({ width, places, weight }: SmallSets, negligible: number): SmallSets {
   const total = weight.reduce((sum, w) => sum + w, 0)
-  const least = (total * NEGLIGIBLE) / weight.length
+  const least = (total * negligible) / weight.length
   const kept: number[] = []
   weight.forEach((w, s) => {
     if (w > least) kept.push(s)

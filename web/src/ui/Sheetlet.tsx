@@ -3,6 +3,9 @@ import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
 
+/** The lesson desk's line, where there is one. */
+export const COMMAND_LINE_ID = 'command-line'
+
 interface Props {
   readonly open: boolean
   readonly onOpenChange: (open: boolean) => void
@@ -16,7 +19,16 @@ export function Sheetlet({ open, onOpenChange, title, about, children }: Props) 
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
-        <Dialog.Content className="bg-slip border-ink fixed inset-y-0 right-0 z-50 w-full max-w-xl overflow-y-auto border-l p-6">
+        <Dialog.Content
+          onCloseAutoFocus={(event) => {
+            // On the lesson desk the hand goes on at the line that takes everything.
+            const line = document.getElementById(COMMAND_LINE_ID)
+            if (!line) return
+            event.preventDefault()
+            line.focus()
+          }}
+          className="bg-slip border-ink fixed inset-y-0 right-0 z-50 w-full max-w-xl overflow-y-auto border-l p-6"
+        >
           <div className="flex items-start gap-4">
             <Dialog.Title className="text-xl">{title}</Dialog.Title>
             <Dialog.Close

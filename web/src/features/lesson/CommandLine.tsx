@@ -4,6 +4,7 @@ import { searchFindings } from '@vein-mend/core/packs'
 import { useId, useMemo, useRef, useState } from 'react'
 import type { StudentView } from '../../data/useStudent'
 import { INPUT_CLASS } from '../../ui/Field'
+import { COMMAND_LINE_ID } from '../../ui/Sheetlet'
 import { StrandMark } from '../../ui/StrandMark'
 import { OBSERVED_WORDS, STRAND_WORDS, STRENGTH_KEYS, STRENGTH_WORDS } from '../../wording/words'
 import { COMMANDS_ONLY } from './commands'
@@ -130,12 +131,12 @@ export function CommandLine({ view, commands, onNote }: Props) {
   }
   return (
     <div>
-      <label htmlFor={`${listId}-line`} className="sr-only">
+      <label htmlFor={COMMAND_LINE_ID} className="sr-only">
         Note a sign
       </label>
       <input
         ref={line}
-        id={`${listId}-line`}
+        id={COMMAND_LINE_ID}
         role="combobox"
         aria-expanded={entries.length > 0}
         aria-controls={listId}
