@@ -71,8 +71,11 @@ function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
           <Signs view={view} lesson={lesson} setting={setting} commands={commands} />
           <SetupPanel view={view} lesson={lesson} />
           {lesson.open && <SettingBar setting={setting} onChange={setSetting} />}
-          <Projects view={view} lesson={lesson} setting={setting} />
-          <Choose view={view} lesson={lesson} />
+          {/* What is out of sight is not laid out again with every key. */}
+          <div className="[contain-intrinsic-size:auto_600px] [content-visibility:auto]">
+            <Projects view={view} lesson={lesson} setting={setting} />
+            <Choose view={view} lesson={lesson} />
+          </div>
         </div>
         <div className="[contain:layout_style]">
           {diagnosis ? (
