@@ -20,7 +20,8 @@ module.exports = {
     {
       name: 'core-has-no-packages',
       severity: 'error',
-      from: { path: '^core/src/', pathNot: '\\.test\\.ts$' },
+      // Music theory that is not ours to write comes from one small library, behind music/pitches.ts.
+      from: { path: '^core/src/', pathNot: ['\\.test\\.ts$', '^core/src/music/pitches\\.ts$'] },
       to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
     },
     {
@@ -67,12 +68,14 @@ module.exports = {
       to: { path: '^core/src/[^/]+/', pathNot: ['^core/src/$2/', '/index\\.ts$'] },
     },
     only('kit-is-the-floor', core('kit'), []),
-    only('packs-on-kit', core('packs'), ['kit']),
+    only('music-on-kit', core('music'), ['kit']),
+    only('packs-on-music', core('packs'), ['kit', 'music']),
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),
     only('mending-on-kit', core('mending'), ['kit']),
     only('record-on-all-models', core('record'), [
       'kit',
+      'music',
       'packs',
       'diagnosis',
       'remedy',

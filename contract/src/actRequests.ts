@@ -1,5 +1,5 @@
 /** What may be asked of a student's record, checked once at the border. */
-import { AGE_BANDS, CONDITIONS, HEALTH_FLAGS, STAGES, STRENGTHS } from '@vein-mend/core/packs'
+import { AGE_BANDS, CONDITIONS, HEALTH_FLAGS, STAGES, STRENGTHS, WAYS } from '@vein-mend/core/packs'
 import { parseDay } from '@vein-mend/core/kit'
 import {
   COMMITMENTS,
@@ -23,6 +23,8 @@ const LESSON_MINUTES = { least: 10, most: 180 } as const
 /** Weeks a project may be planned for; four to six is common practice, the rest is the teacher's. */
 const WEEKS = { least: 1, most: 12 } as const
 const POINTS_MOST = 60
+const RUNGS_MOST = 30
+const TEMPO = { least: 20, most: 300 } as const
 /** A take in seconds, and the slips one could count in it. */
 const TAKE = { seconds: 1800, slips: 300 } as const
 
@@ -160,6 +162,42 @@ function record(fits: (value: unknown) => boolean) {
     })
 }
 
+const bpm = yup
+  .number()
+  .typeError('not_a_number')
+  .required('missing')
+  .min(TEMPO.least, 'too_small')
+  .max(TEMPO.most, 'too_large')
+
+const count = (most: number) =>
+  yup.number().integer('not_whole').required('missing').min(1, 'too_small').max(most, 'too_large')
+
+/** A rung as the teacher left it in the editor; its notes are kept as they are. */
+const rung = yup
+  .object({
+    id: packId,
+    name: words,
+    instruction: yup.string().trim().required('empty').max(NOTE_MOST, 'too_long'),
+    way: oneOf(WAYS),
+    condition: oneOf(CONDITIONS),
+    dose: yup
+      .object({
+        times: count(TRIES_MOST),
+        minutes: yup.number().required('missing').moreThan(0, 'too_small').max(60, 'too_large'),
+        tempo: yup.string().max(NAME_MOST, 'too_long'),
+        hands: yup.string().max(NAME_MOST, 'too_long'),
+      })
+      .noUnknown(),
+    pass: yup.lazy((value: unknown) =>
+      typeof value === 'object' && value !== null && 'of' in value
+        ? yup.object({ kind: oneOf(['share']), clean: count(TRIES_MOST), of: count(TRIES_MOST) })
+        : yup.object({ kind: oneOf(['in-a-row']), clean: count(TRIES_MOST) }),
+    ),
+    notes: yup.object().unknown(true),
+    own: yup.object().unknown(true),
+  })
+  .noUnknown(true, 'unknown_field')
+
 const inLesson = { lesson: id }
 const inCase = { lesson: id, case: id }
 
@@ -244,6 +282,16 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
       .required('missing')
       .max(TAKE.slips, 'too_many'),
   }),
+  'ladder-edited': yup.object({
+    ...inCase,
+    rungs: yup
+      .array(rung.required())
+      .required('missing')
+      .min(1, 'empty')
+      .max(RUNGS_MOST, 'too_many'),
+  }),
+  'tempo-found': yup.object({ ...inCase, clean: bpm, target: bpm }),
+  'tempo-tried': yup.object({ ...inCase, clean: flag }),
   'case-rested': yup.object({ ...inCase, reason: words }),
   'case-resumed': yup.object(inCase),
   'rung-tried': yup.object({ ...inCase, rung: packId, clean, tries }),

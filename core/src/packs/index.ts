@@ -15,6 +15,7 @@ export type {
   Knowledge,
   Likelier,
   PackRef,
+  PackSound,
   PassRule,
   Remedy,
   Rung,

@@ -1,4 +1,5 @@
 /** Knowledge of one instrument, resolved from its pack and the packs it extends. */
+import type { ExerciseSpec, InstrumentSound } from '../music'
 import type {
   AgeBand,
   BodyPart,
@@ -111,6 +112,8 @@ export interface Rung {
   readonly school?: string
   /** What is done in its place by students who must avoid it. */
   readonly instead?: string
+  /** The notes that are made for the student. */
+  readonly notes?: ExerciseSpec
 }
 
 export interface Remedy {
@@ -157,6 +160,17 @@ export interface EquipmentFact {
   readonly answers: readonly string[]
 }
 
+/** The instrument's sound, and how equipment narrows it. */
+export interface PackSound extends InstrumentSound {
+  /** Tonic of the first exercises, without octave. */
+  readonly key: string
+  readonly by: {
+    readonly fact: string
+    readonly low: Readonly<Record<string, string>>
+    readonly high: Readonly<Record<string, string>>
+  } | null
+}
+
 export interface Knowledge {
   readonly pack: PackRef
   readonly name: string
@@ -164,6 +178,8 @@ export interface Knowledge {
   readonly family: string
   /** The packs it was put together from, base first. */
   readonly chain: readonly PackRef[]
+  /** Null for a family, and for an instrument whose notes are not known. */
+  readonly sound: PackSound | null
   readonly equipment: readonly EquipmentFact[]
   readonly findings: readonly Finding[]
   readonly faults: readonly Fault[]

@@ -1,4 +1,5 @@
 /** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
+import type { Clef, ExerciseSpec, InstrumentSound } from '../music'
 import type {
   BodyPart,
   Condition,
@@ -71,6 +72,8 @@ export interface RungEntry {
   readonly avoid?: AvoidEntry
   readonly school?: string
   readonly instead?: string
+  /** The notes that are made for the student. */
+  readonly notes?: ExerciseSpec
 }
 
 export interface RemedyEntry {
@@ -91,6 +94,23 @@ export interface GateEntry {
     readonly share: number
   }[]
   readonly school?: string
+}
+
+/** What the instrument can be asked for, in written pitch; `by` where an equipment fact decides. */
+export interface SoundEntry {
+  readonly clef: Clef
+  readonly lower_clef?: Clef
+  readonly transpose?: number
+  readonly low: string
+  readonly high: string
+  readonly home: string
+  readonly key: string
+  readonly family: InstrumentSound['family']
+  readonly by?: {
+    readonly fact: string
+    readonly low: Readonly<Record<string, string>>
+    readonly high: Readonly<Record<string, string>>
+  }
 }
 
 export interface SetupEntry {
@@ -128,6 +148,7 @@ export interface PackFile {
   readonly extends?: string
   readonly omit?: Readonly<Partial<Record<SectionName, readonly string[]>>>
   readonly equipment?: Entries<{ readonly ask: string; readonly answers: readonly string[] }>
+  readonly sound?: SoundEntry
   readonly setup?: Entries<SetupEntry>
   readonly findings?: Entries<FindingEntry>
   readonly faults?: Entries<FaultEntry>

@@ -7,6 +7,7 @@ import type {
   Finding,
   Gate,
   Knowledge,
+  PackSound,
   PassRule,
   Remedy,
   Rung,
@@ -25,6 +26,7 @@ import type {
   SchoolEntry,
   SectionName,
   SetupEntry,
+  SoundEntry,
 } from './packFile'
 import { STAGES } from './vocabulary'
 import type { Stage } from './vocabulary'
@@ -138,6 +140,7 @@ function toRung(e: RungEntry): Rung {
     avoid: e.avoid ?? {},
     ...(e.school ? { school: e.school } : {}),
     ...(e.instead ? { instead: e.instead } : {}),
+    ...(e.notes ? { notes: e.notes } : {}),
   }
 }
 
@@ -160,6 +163,23 @@ function toGate([id, e]: [string, GateEntry]): Gate {
     afterIn: e.after_in ?? {},
     needs: e.needs,
     ...(e.school ? { school: e.school } : {}),
+  }
+}
+
+function toSound(e: SoundEntry | undefined): PackSound | null {
+  if (!e) return null
+  const { clef, low, high, home, key, family } = e
+  const lowerClef = e.lower_clef ?? null
+  return {
+    clef,
+    lowerClef,
+    transpose: e.transpose ?? 0,
+    low,
+    high,
+    home,
+    key,
+    family,
+    by: e.by ?? null,
   }
 }
 
@@ -214,6 +234,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     kind: last.kind === 'studio' ? 'instrument' : last.kind,
     family: family.pack,
     chain: chain.map((file) => ({ id: file.pack, version: file.version })),
+    sound: toSound(chain.findLast((file) => file.sound !== undefined)?.sound),
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
     setup: Object.entries(merged.setup).map(toSetup),
     findings: Object.entries(merged.findings).map(toFinding),

@@ -52,7 +52,7 @@ export function writeCheck(c: Check): CheckEntry {
 }
 
 function writeRung(r: Rung): RungEntry {
-  const { name, way, dose, avoid, school, instead } = r
+  const { name, way, dose, avoid, school, instead, notes } = r
   return {
     name,
     do: r.instruction,
@@ -60,7 +60,7 @@ function writeRung(r: Rung): RungEntry {
     at: r.condition,
     dose,
     pass: writePass(r.pass),
-    ...filled({ avoid, school, instead }),
+    ...filled({ avoid, school, instead, notes }),
   }
 }
 

@@ -113,6 +113,27 @@ export type ActBody =
       readonly weeks: number
       readonly reason?: string
     }
+  /** The ladder as the teacher changed it: other rungs, doses, pass rules, order. */
+  | {
+      readonly kind: 'ladder-edited'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly rungs: readonly LadderRung[]
+    }
+  /** The clean tempo was found, and where it shall go; beats per minute. */
+  | {
+      readonly kind: 'tempo-found'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly clean: number
+      readonly target: number
+    }
+  | {
+      readonly kind: 'tempo-tried'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly clean: boolean
+    }
   /** A project is let rest, for another one or for illness or pain; it goes on where it stopped. */
   | {
       readonly kind: 'case-rested'

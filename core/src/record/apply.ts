@@ -11,6 +11,7 @@ import {
 } from '../mending'
 import { daysBetween } from '../kit'
 import { CONDITIONS } from '../packs'
+import { climb, startClimb } from '../remedy'
 import type { Condition } from '../packs'
 import type { Act, ActOf, CaseId, LessonId } from './acts'
 import { lessonOf } from './state'
@@ -137,7 +138,19 @@ function startRemedy(
     formerRemedies: state.ladder
       ? [...state.formerRemedies, state.ladder.remedy]
       : state.formerRemedies,
-    ladder: { remedy, name, rungs, loads, startedOn, weeks, at: 0, tries: [], lessonsOnRung: 0 },
+    ladder: {
+      remedy,
+      name,
+      rungs,
+      loads,
+      startedOn,
+      weeks,
+      edited: false,
+      tempo: null,
+      at: 0,
+      tries: [],
+      lessonsOnRung: 0,
+    },
   }
 }
 
@@ -180,6 +193,23 @@ function takeLook(
     looks: [...state.looks, look],
     status: afterRecheck(state, look, lesson),
   }
+}
+
+/** The student stays on the rung they were on; where it is gone, on the one now in its place. */
+function editLadder(state: CaseState, act: ActOf<'ladder-edited'>): CaseState {
+  const { ladder } = state
+  if (!ladder) return state
+  const now = ladder.rungs[ladder.at]?.id
+  const found = act.rungs.findIndex((r) => r.id === now)
+  const at = found >= 0 ? found : Math.min(ladder.at, act.rungs.length - 1)
+  const tries = found >= 0 ? ladder.tries : []
+  return { ...state, ladder: { ...ladder, rungs: act.rungs, edited: true, at, tries } }
+}
+
+function tryTempo(state: CaseState, clean: boolean): CaseState {
+  const { ladder } = state
+  if (!ladder?.tempo) return state
+  return { ...state, ladder: { ...ladder, tempo: climb(ladder.tempo, clean) } }
 }
 
 /** A take without a slip is one clean try, a take with slips is one that was not: they are not independent. */
@@ -305,6 +335,15 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       }))
     case 'look-taken':
       return inCase(record, act, (c, lesson) => takeLook(c, act, lesson))
+    case 'ladder-edited':
+      return inCase(record, act, (c) => editLadder(c, act))
+    case 'tempo-found':
+      return inCase(record, act, (c) => ({
+        ...c,
+        ladder: c.ladder && { ...c.ladder, tempo: startClimb(act.clean, act.target) },
+      }))
+    case 'tempo-tried':
+      return inCase(record, act, (c) => tryTempo(c, act.clean))
     case 'slips-counted':
       return inCase(record, act, (c, lesson) => countSlips(c, act, lesson))
     case 'case-rested':

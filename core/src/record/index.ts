@@ -31,6 +31,8 @@ export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
 export type { ActRequest } from './completeAct'
 export { factsOf } from './factsOf'
+export { gateOpenings, gateStates } from './gates'
+export type { GateState, NeedState } from './gates'
 export {
   HANDOVER_FORMAT,
   HANDOVER_VERSION,

@@ -150,6 +150,13 @@ function refuseInCase(record: StudentRecord, act: CaseAct): Refusal | null {
       return refuseTries(act)
     case 'slips-counted':
       return refuseSlips(act)
+    case 'ladder-edited':
+      if (!state.ladder) return no('no_ladder', 'case', { name: state.name })
+      return act.rungs.length === 0 ? no('no_rungs', 'rungs') : null
+    case 'tempo-found':
+      return state.ladder ? null : no('no_ladder', 'case', { name: state.name })
+    case 'tempo-tried':
+      return state.ladder?.tempo ? null : no('no_tempo', 'case', { name: state.name })
     case 'case-rested':
       return state.status.state === 'healing'
         ? null

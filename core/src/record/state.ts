@@ -2,7 +2,7 @@
 import type { IsoDate } from '../kit'
 import type { Look, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from '../packs'
-import type { LadderRung, Tries } from '../remedy'
+import type { LadderRung, TempoClimb, Tries } from '../remedy'
 import type { ActId, CaseId, LessonId, Place, RivalShare } from './acts'
 import type { StudentCard } from './card'
 
@@ -83,6 +83,9 @@ export interface LadderState {
   readonly loads: readonly BodyPart[]
   readonly startedOn: IsoDate
   readonly weeks: number
+  /** Changed by the teacher's own hand. */
+  readonly edited: boolean
+  readonly tempo: TempoClimb | null
   /** Place of the rung the student is on. */
   readonly at: number
   /** Tries on the present rung, newest last. */

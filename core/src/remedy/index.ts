@@ -1,5 +1,11 @@
 /** Remedies: ladders fitted to a student, and when a rung is passed. */
 export { buildLadder } from './ladder'
 export type { Against, LadderPlan, LadderRung, LeftOutRung } from './ladder'
+export { rungExercise, soundFor } from './rungExercise'
+export type { RungSettings } from './rungExercise'
+export { cleanTempo, SETTLES_AT, startStaircase, tryAt, TURNS_ENOUGH } from './staircase'
+export type { Staircase, StaircaseRule } from './staircase'
+export { climb, LARGEST_STEP, startClimb, tempoNow, tempoSteps } from './tempoLadder'
+export type { TempoClimb } from './tempoLadder'
 export { adviseRung, triesAsked } from './passRule'
 export type { RungAdvice, Tries } from './passRule'

@@ -1,4 +1,5 @@
 /** Turns a settled fault's remedy into the rungs this student will climb. */
+import type { Exercise, ExerciseSpec } from '../music'
 import type {
   Avoid,
   BodyPart,
@@ -22,6 +23,10 @@ export interface LadderRung {
   readonly condition: Condition
   readonly dose: Dose
   readonly pass: PassRule
+  /** How its notes are made. */
+  readonly notes?: ExerciseSpec
+  /** Notes of the student's own: a passage of a piece. */
+  readonly own?: Exercise
 }
 
 /** What about the student speaks against a rung: a health flag or the stage. */
@@ -57,8 +62,8 @@ function firstReason(avoid: Avoid, facts: StudentFacts): { against: Against; why
 }
 
 function strip(rung: Rung, instruction = rung.instruction): LadderRung {
-  const { id, name, way, condition, dose, pass } = rung
-  return { id, name, instruction, way, condition, dose, pass }
+  const { id, name, way, condition, dose, pass, notes } = rung
+  return { id, name, instruction, way, condition, dose, pass, ...(notes ? { notes } : {}) }
 }
 
 /**

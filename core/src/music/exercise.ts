@@ -1,0 +1,62 @@
+/** An exercise as notes: what is engraved, heard and exported. Pitches are written, as the player reads them. */
+import type { Bpm } from '../kit'
+
+export const CLEFS = ['treble', 'bass', 'alto', 'tenor', 'percussion'] as const
+export type Clef = (typeof CLEFS)[number]
+
+export type Hand = 'right' | 'left'
+
+export type Mark = 'staccato' | 'tenuto' | 'accent' | 'roll' | 'lift'
+
+export interface Note {
+  /** Written names with octave, such as `F#4`, lowest first; empty for a rest. */
+  readonly pitches: readonly string[]
+  /** Length in quarter notes, above 0. */
+  readonly beats: number
+  /** A finger for each pitch, in their order: 1 to 5 from the thumb on a keyboard. */
+  readonly fingers?: readonly number[]
+  readonly marks?: readonly Mark[]
+  /** A slur begins or ends here. */
+  readonly slur?: 'start' | 'end'
+  /** Words above the note. */
+  readonly words?: string
+}
+
+/** One staff. */
+export interface Line {
+  readonly hand: Hand | null
+  readonly clef: Clef
+  readonly notes: readonly Note[]
+}
+
+export interface Exercise {
+  readonly title: string
+  /** Sharps (positive) or flats (negative) of the written key, −7 to 7. */
+  readonly fifths: number
+  readonly beatsPerBar: number
+  readonly tempo: Bpm
+  /** Semitones from written to sounding; −7 for a horn in F. */
+  readonly transpose: number
+  readonly lines: readonly Line[]
+  /** What to do that notes cannot say, in order. */
+  readonly advice: readonly string[]
+}
+
+/** What an instrument can be asked for, in written pitch. */
+export interface InstrumentSound {
+  readonly clef: Clef
+  /** The second staff of a keyboard, a harp or a marimba; null for one staff. */
+  readonly lowerClef: Clef | null
+  readonly transpose: number
+  readonly low: string
+  readonly high: string
+  /** The note from which first exercises start. */
+  readonly home: string
+  readonly family:
+    'keyboard' | 'reed' | 'flute' | 'brass' | 'bowed' | 'plucked' | 'harp' | 'mallets'
+}
+
+/** Beats of a line. */
+export function beatsOf(line: Line): number {
+  return line.notes.reduce((sum, n) => sum + n.beats, 0)
+}

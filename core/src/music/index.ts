@@ -1,0 +1,31 @@
+/** Music: pitches, fingering, the making of exercises, and their written forms. */
+export { chromaticFinger } from './chromaticFingering'
+export { beatsOf, CLEFS } from './exercise'
+export type { Clef, Exercise, Hand, InstrumentSound, Line, Mark, Note } from './exercise'
+export { fitLine, fitNotes, inside, SPAN_SEMITONES, underOneHand } from './fitCompass'
+export { makeExercise } from './make/makeExercise'
+export { cadenceSpan, directionWord, TEACHING_STEPS } from './make/keyboard'
+export { MAKERS } from './make/spec'
+export type { ArticulationKind, ExerciseSpec, MakingFor } from './make/spec'
+export { pluckSettings } from './make/strings'
+export { musicXml } from './musicXml'
+export { nearerHands, rollRate } from './nearerHand'
+export {
+  fifthsOf,
+  isBlack,
+  KEYS_BY_FOURTHS,
+  midiOf,
+  near,
+  octaves,
+  scaleFrom,
+  scaleOver,
+  semitonesOf,
+  up,
+} from './pitches'
+export type { Mode } from './pitches'
+export { handsRatio, pluckingDistance, soundingShare } from './pluckingPlace'
+export { scaleFingers } from './scaleFingering'
+export { spokenOrder } from './spokenOrder'
+export type { Spoken } from './spokenOrder'
+export { timeline } from './timeline'
+export type { TimedNote } from './timeline'

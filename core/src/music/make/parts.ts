@@ -1,0 +1,88 @@
+/** Small pieces every generator is put together from. */
+import type { Bpm } from '../../kit'
+import type { Exercise, Hand, InstrumentSound, Line, Mark, Note } from '../exercise'
+import { fitLine } from '../fitCompass'
+import { fifthsOf, midiOf, near, octaves } from '../pitches'
+import type { Mode } from '../pitches'
+import type { MakingFor } from './spec'
+
+export const BEATS_PER_BAR = 4
+
+export function note(pitch: string, beats: number, more: Partial<Note> = {}): Note {
+  return { pitches: [pitch], beats, ...more }
+}
+
+export function chord(pitches: readonly string[], beats: number, more: Partial<Note> = {}): Note {
+  return { pitches: [...pitches].sort((a, b) => midiOf(a) - midiOf(b)), beats, ...more }
+}
+
+export function rest(beats: number): Note {
+  return { pitches: [], beats }
+}
+
+export function marked(n: Note, ...marks: Mark[]): Note {
+  return { ...n, marks: [...(n.marks ?? []), ...marks] }
+}
+
+/** Up and down again, the top once. */
+export function thereAndBack<T>(list: readonly T[]): readonly T[] {
+  return [...list, ...list.slice(0, -1).reverse()]
+}
+
+/** Fills the last bar with rest. */
+export function filled(notes: readonly Note[]): readonly Note[] {
+  const beats = notes.reduce((sum, n) => sum + n.beats, 0)
+  const over = beats % BEATS_PER_BAR
+  return over < 1e-9 ? notes : [...notes, rest(BEATS_PER_BAR - over)]
+}
+
+/** The first and last of a run are slurred together. */
+export function slurred(notes: readonly Note[]): readonly Note[] {
+  return notes.map((n, i) => {
+    if (i === 0 && notes.length > 1) return { ...n, slur: 'start' as const }
+    return i === notes.length - 1 && i > 0 ? { ...n, slur: 'end' as const } : n
+  })
+}
+
+/** The tonic near the instrument's home note. */
+export function tonicFor(sound: InstrumentSound, student: MakingFor): string {
+  return near(student.key, sound.home)
+}
+
+export function isTwoHanded(sound: InstrumentSound): boolean {
+  return sound.lowerClef !== null
+}
+
+export function line(sound: InstrumentSound, hand: Hand | null, notes: readonly Note[]): Line {
+  const clef = hand === 'left' && sound.lowerClef !== null ? sound.lowerClef : sound.clef
+  return fitLine(sound, { hand, clef, notes: filled(notes) })
+}
+
+/** Lines of equal length, the shorter ones filled with rest. */
+export function exercise(
+  title: string,
+  sound: InstrumentSound,
+  student: MakingFor,
+  lines: readonly Line[],
+  advice: readonly string[] = [],
+  mode: Mode = 'major',
+): Exercise {
+  const beats = Math.max(...lines.map((l) => l.notes.reduce((s, n) => s + n.beats, 0)))
+  return {
+    title,
+    fifths: fifthsOf(student.key, mode),
+    beatsPerBar: BEATS_PER_BAR,
+    tempo: student.tempo as Bpm,
+    transpose: sound.transpose,
+    lines: lines.map((l) => {
+      const missing = beats - l.notes.reduce((s, n) => s + n.beats, 0)
+      return missing > 1e-9 ? { ...l, notes: [...l.notes, rest(missing)] } : l
+    }),
+    advice,
+  }
+}
+
+/** The left hand's place: an octave below, so that the elbows have water; common practice. */
+export function leftOf(pitch: string): string {
+  return octaves(pitch, -1)
+}
