@@ -17,6 +17,8 @@ export type {
   PackForkRequest,
   PackImportRequest,
 } from './knowledgeRequests'
+export { parsePassage } from './musicRequests'
+export type { PassageRequest } from './musicRequests'
 export type {
   ErrorResponse,
   FileTrouble,

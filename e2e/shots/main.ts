@@ -84,6 +84,9 @@ const SHOTS: readonly Shot[] = [
       await page.getByRole('dialog').waitFor()
     },
   },
+  { name: 'ladder-keyboard', path: '/students/student-quillan/faults/quillan-case-3/ladder' },
+  { name: 'ladder-horn', path: '/students/student-marrow/faults/marrow-case-3/ladder?rung=five-notes-on-one-breath' },
+  { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },
   {
     name: 'lesson-tablet-dark',

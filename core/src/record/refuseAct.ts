@@ -6,6 +6,9 @@ import type { Act, ActBody, CaseId, LessonId } from './acts'
 import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
 
+/** What a teacher also does between lessons. */
+const PREPARED: ReadonlySet<Act['kind']> = new Set(['ladder-edited', 'tempo-found', 'tempo-tried'])
+
 /** Repairs a student can be on at once; common practice. */
 export const PROJECTS_MOST = 2
 
@@ -191,6 +194,7 @@ export function refuseAct(
   if (act.kind === 'undone' || act.kind === 'card-changed') return null
   if (act.kind === 'lesson-opened') return refuseOpening(record, act, today)
   const refusal = refuseLesson(record, act.lesson)
-  if (refusal) return refusal
+  // A ladder is prepared between lessons too; everything else happens in one.
+  if (refusal && !(refusal.code === 'lesson_closed' && PREPARED.has(act.kind))) return refusal
   return 'case' in act ? refuseInCase(record, act) : null
 }

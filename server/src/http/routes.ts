@@ -8,6 +8,7 @@ import { readStudent } from '../usecases/readStudent'
 import { recordActs } from '../usecases/recordActs'
 import { statusOf } from './errors'
 import { knowledgeRoutes } from './knowledgeRoutes'
+import { musicRoutes } from './musicRoutes'
 import { recordFileRoutes } from './recordFileRoutes'
 
 /** A lesson's worth of acts is a few kilobytes, a pack's text some hundred; more is a mistake. */
@@ -37,6 +38,7 @@ export function apiRoutes(deps: Deps): Router {
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
   recordFileRoutes(routes, deps)
+  musicRoutes(routes, deps)
   knowledgeRoutes(routes, deps)
   routes.use((_req, res) => {
     res.status(404).json({ error: { code: 'unknown_address', path: [] } })

@@ -59,6 +59,20 @@ export function makeRouter() {
           ),
         },
         {
+          path: 'students/:studentId/faults/:caseId/ladder',
+          lazy: screen(
+            () => import('../features/remedyBench/RemedyBench'),
+            (m) => m.RemedyBench,
+          ),
+        },
+        {
+          path: 'students/:studentId/gates',
+          lazy: screen(
+            () => import('../features/gates/Gates'),
+            (m) => m.Gates,
+          ),
+        },
+        {
           path: 'students/:studentId/card',
           lazy: screen(
             () => import('../features/intake/Intake'),

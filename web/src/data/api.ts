@@ -5,12 +5,14 @@ import type {
   IdentifiedRequest,
   OwnEntry,
   PackForkRequest,
+  PassageRequest,
   PackResponse,
   PacksResponse,
   StudentResponse,
   StudentsResponse,
   StudioResponse,
 } from '@vein-mend/contract'
+import type { Exercise } from '@vein-mend/core/music'
 import type { Schools } from '@vein-mend/core/packs'
 import type { StudentId } from '@vein-mend/core/record'
 
@@ -45,6 +47,7 @@ interface Saved {
 }
 
 export const api = {
+  passage: (request: PassageRequest) => send<{ exercise: Exercise }>('POST', '/passages', request),
   takeIn: (id: StudentId, handover: object) =>
     send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
   students: () => ask<StudentsResponse>('/students'),

@@ -63,6 +63,10 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   handover_without_student: () => 'The file holds no student. Nothing was taken in.',
   handover_here_already: (x) =>
     `${f(x.name)} is in this studio already. Nothing was taken in twice.`,
+  not_a_piece: () => 'This is no MusicXML or MIDI file that can be read.',
+  no_such_bars: (x) => `Bars ${f(x.from)} to ${f(x.to)} cannot be had; the piece has ${f(x.bars)}.`,
+  no_ladder: (x) => `“${f(x.name)}” has no ladder yet.`,
+  no_tempo: () => 'Find the clean tempo first.',
   no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,
   too_large: () => 'That is too large.',
   server_fault: () => 'The server could not do that. What you noted is kept here and sent again.',

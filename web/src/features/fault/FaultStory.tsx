@@ -102,7 +102,10 @@ function Ladder({ state }: { state: CaseState }) {
   const { ladder } = state
   if (!ladder) return null
   return (
-    <Section title={`Ladder: ${ladder.name}`}>
+    <Section
+      title={`Ladder: ${ladder.name}`}
+      aside={<Link to="ladder">See, hear and change it</Link>}
+    >
       <ol className="list-decimal space-y-1 pl-6">
         {ladder.rungs.map((r, i) => (
           <li

@@ -92,6 +92,14 @@ function RungStep({ view, lesson, state }: Omit<Props, 'setting'>) {
         <span className="text-kiln">
           Rung {ladder.at + 1} of {ladder.rungs.length}:
         </span>{' '}
+        {(rung.notes ?? rung.own) && (
+          <Link
+            to={`/students/${view.id}/faults/${state.id}/ladder`}
+            className="underline underline-offset-4"
+          >
+            notes
+          </Link>
+        )}{' '}
         <span className="font-medium">{rung.name}.</span> {rung.instruction}{' '}
         <span className="text-kiln">Passed with {sayPass(rung.pass)}.</span>
       </p>

@@ -33,6 +33,9 @@ function Heading({ view }: { view: StudentView }) {
         )}
       </div>
       <div className="ml-auto flex flex-wrap items-start justify-end gap-2">
+        <Link className={buttonClass()} to={`/students/${view.id}/gates`}>
+          Gates
+        </Link>
         <Link className={buttonClass()} to={`/students/${view.id}/card`}>
           Card
         </Link>

@@ -1,0 +1,159 @@
+/** Files read back by libraries that had no part in writing them. */
+import { joinExercises, makeExercise, musicXml, timeline } from '@vein-mend/core/music'
+import type { Exercise } from '@vein-mend/core/music'
+import type { Knowledge } from '@vein-mend/core/packs'
+import { parseMidi } from 'midi-file'
+import type { MidiEvent } from 'midi-file'
+import { describe, expect, test } from 'vitest'
+import { VerovioToolkit } from 'verovio/esm'
+import createVerovioModule from 'verovio/wasm'
+import { shippedPacks } from '../test/studio'
+import { engrave, ladderPaper, midiFile, readPassage } from './index'
+
+const packs = await shippedPacks()
+const reader = new VerovioToolkit(await createVerovioModule())
+
+function someExercises(): readonly (readonly [string, Exercise])[] {
+  const wanted: readonly (readonly [string, string, string])[] = [
+    ['harp', 'left-twice', 'Right once - left twice'],
+    ['horn', 'whole-breath', 'Five notes on one breath'],
+    ['piano', 'speak-the-hands', 'One holds'],
+    ['piano', 'cadence-drill', 'Roots below'],
+    ['piano', 'chromatic-ladder', 'One octave'],
+    ['guitar', 'follow-the-colour', 'Three places'],
+    ['clarinet', 'low-note-ladder', 'Lift the whole left hand'],
+    ['marimba', 'slow-roll', 'Scale in half notes'],
+  ]
+  return wanted.map(([id, remedy, name]) => {
+    const k: Knowledge = packs.get(id)!
+    const rung = k.remedies.find((r) => r.id === remedy)!.rungs.find((r) => r.name === name)!
+    const student = { key: k.sound!.key, tempo: 72, smallHand: false, weaker: null }
+    return [`${id}: ${name}`, makeExercise(rung.notes!, k.sound!, student)] as const
+  })
+}
+
+/** Onset seconds and MIDI number of every note of a file, as midi-file reads it. */
+function notesOf(bytes: Uint8Array): { at: number; midi: number }[] {
+  const { header, tracks } = parseMidi(bytes)
+  const ppq = header.ticksPerBeat!
+  const tempo = tracks
+    .flat()
+    .find((e): e is Extract<MidiEvent, { type: 'setTempo' }> => e.type === 'setTempo')
+  const secondsPerTick = (tempo?.microsecondsPerBeat ?? 500_000) / 1e6 / ppq
+  return tracks
+    .flatMap((track) => {
+      let ticks = 0
+      return track.flatMap((e) => {
+        ticks += e.deltaTime
+        return e.type === 'noteOn' && e.velocity > 0
+          ? [{ at: ticks * secondsPerTick, midi: e.noteNumber }]
+          : []
+      })
+    })
+    .sort((a, b) => a.at - b.at || a.midi - b.midi)
+}
+
+function expectSameNotes(found: { at: number; midi: number }[], exercise: Exercise): void {
+  const made = timeline(exercise)
+  expect(found.map((n) => n.midi)).toEqual(made.map((n) => n.midi))
+  found.forEach((n, i) => expect(n.at).toBeCloseTo(made[i]!.onsetSeconds, 2))
+}
+
+describe.each(someExercises())('%s', (_name, exercise) => {
+  // midi-file is an independent reader of Standard MIDI Files (MIDI Association, SMF 1.0).
+  test('as MIDI, read by midi-file, has every note at its time', () => {
+    expectSameNotes(notesOf(midiFile(exercise)), exercise)
+  })
+
+  // Verovio reads MusicXML (W3C, 4.0) on its own and plays it as MIDI: pitch, transposition and rhythm come back.
+  test('as MusicXML, read by Verovio, has every note at its time', () => {
+    expect(reader.loadData(musicXml(exercise))).toBe(1)
+    const played = notesOf(Buffer.from(reader.renderToMIDI(), 'base64'))
+    const plain = {
+      ...exercise,
+      lines: exercise.lines.map((l) => ({
+        ...l,
+        notes: l.notes.map(({ marks: _marks, ...n }) => n),
+      })),
+    }
+    // A roll is written as a tremolo, which Verovio plays out; its first strokes are the notes themselves.
+    if (exercise.lines.some((l) => l.notes.some((n) => n.marks?.includes('roll')))) {
+      const onsets = new Set(timeline(plain).map((n) => `${n.onsetSeconds.toFixed(2)} ${n.midi}`))
+      const back = new Set(played.map((n) => `${n.at.toFixed(2)} ${n.midi}`))
+      for (const onset of onsets) expect(back).toContain(onset)
+    } else expectSameNotes(played, plain)
+  })
+
+  test('is engraved as notes', async () => {
+    const svg = await engrave(exercise)
+    expect(svg.startsWith('<svg')).toBe(true)
+    const heads = svg.match(/class="notehead/g)?.length ?? 0
+    expect(heads).toBeGreaterThanOrEqual(timeline(exercise).length)
+  })
+})
+
+describe('a ladder', () => {
+  test('as one piece holds every exercise in order', () => {
+    const all = someExercises()
+      .filter(([name]) => name.startsWith('piano'))
+      .map(([, e]) => e)
+    const joined = joinExercises('Ladder', all)
+    expect(timeline(joined)).toHaveLength(all.reduce((n, e) => n + timeline(e).length, 0))
+    expect(reader.loadData(musicXml(joined))).toBe(1)
+  })
+
+  test('as PDF is a PDF with its pages', async () => {
+    const [, exercise] = someExercises()[0]!
+    const pdf = await ladderPaper('The high thumb', 'Isla Marrow', [
+      {
+        rung: {
+          id: 'a',
+          name: 'Broken chords in B♭',
+          instruction: 'Slowly.',
+          way: 'parts',
+          condition: 'exercise',
+          dose: { times: 4, minutes: 2 },
+          pass: { kind: 'share', clean: 3, of: 4 },
+        },
+        svg: await engrave(exercise),
+        advice: exercise.advice,
+      },
+    ])
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(pdf.length).toBeGreaterThan(5000)
+  })
+})
+
+describe("the student's own piece", () => {
+  const [, exercise] = someExercises().find(([n]) => n.includes('One holds'))!
+
+  test('comes in from MusicXML bar by bar', () => {
+    const read = readPassage(Buffer.from(musicXml(exercise)), 1, 2)
+    if (!read.ok) throw new Error(read.refusal.code)
+    expect(timeline({ ...read.value, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
+      timeline(exercise).map((n) => n.midi),
+    )
+    const second = readPassage(Buffer.from(musicXml(exercise)), 2, 2)
+    expect(second.ok && timeline(second.value).length).toBe(
+      timeline(exercise).filter((n) => n.onsetSeconds >= 4 * (60 / 72) - 1e-6).length,
+    )
+  })
+
+  test('comes in from MIDI', () => {
+    const read = readPassage(midiFile(exercise), 1, 2)
+    if (!read.ok) throw new Error(read.refusal.code)
+    expect(timeline({ ...read.value, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
+      timeline(exercise).map((n) => n.midi),
+    )
+  })
+
+  test('what is no piece, and bars that are not there, are refused', () => {
+    expect(readPassage(Buffer.from('<html></html>'), 1, 1)).toMatchObject({
+      refusal: { code: 'not_a_piece' },
+    })
+    expect(readPassage(Buffer.from([0, 1, 2]), 1, 1)).toMatchObject({ ok: false })
+    expect(readPassage(Buffer.from(musicXml(exercise)), 2, 9)).toMatchObject({
+      refusal: { code: 'no_such_bars', facts: { bars: 2 } },
+    })
+  })
+})

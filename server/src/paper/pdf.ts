@@ -1,0 +1,73 @@
+/** PDFs with the product's own two typefaces. */
+import { createRequire } from 'node:module'
+import { dirname, join } from 'node:path'
+import pdfmake from 'pdfmake'
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+
+const resolve = createRequire(import.meta.url).resolve
+
+function fontFile(
+  family: 'literata' | 'hanken-grotesk',
+  weight: 400 | 600,
+  italic = false,
+): string {
+  const folder = dirname(resolve(`@fontsource/${family}/package.json`))
+  return join(folder, 'files', `${family}-latin-${weight}-${italic ? 'italic' : 'normal'}.woff`)
+}
+
+const FONTS = {
+  Hanken: {
+    normal: fontFile('hanken-grotesk', 400),
+    bold: fontFile('hanken-grotesk', 600),
+    italics: fontFile('hanken-grotesk', 400, true),
+    bolditalics: fontFile('hanken-grotesk', 600, true),
+  },
+  Literata: {
+    normal: fontFile('literata', 400),
+    bold: fontFile('literata', 600),
+    italics: fontFile('literata', 400, true),
+    bolditalics: fontFile('literata', 600, true),
+  },
+}
+const FONT_FILES = new Set(Object.values(FONTS).flatMap((f) => Object.values(f)))
+
+pdfmake.setFonts(FONTS)
+// A document reads its fonts and nothing else, neither from this machine nor from elsewhere.
+pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path))
+pdfmake.setUrlAccessPolicy(() => false)
+
+/** Signs the typefaces do not have, in letters. */
+const IN_LETTERS: readonly (readonly [RegExp, string])[] = [
+  [/♭/g, ' flat'],
+  [/♯/g, ' sharp'],
+  [/♮/g, ' natural'],
+  [/[→⊓∨←]/g, ''],
+]
+
+/** Text as it can be set. */
+export function settable(text: string): string {
+  return IN_LETTERS.reduce((t, [sign, letters]) => t.replace(sign, letters), text)
+}
+
+const MM = 72 / 25.4
+
+/** A4, quiet margins. */
+export async function pdfOf(title: string, content: Content): Promise<Buffer> {
+  const definition: TDocumentDefinitions = {
+    info: { title },
+    pageSize: 'A4',
+    pageMargins: [18 * MM, 16 * MM, 18 * MM, 16 * MM],
+    defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.25, color: '#23202A' },
+    styles: {
+      title: { font: 'Literata', fontSize: 20, bold: true },
+      heading: { font: 'Literata', fontSize: 13, bold: true, margin: [0, 10, 0, 3] },
+      quiet: { color: '#625C66' },
+      cue: { font: 'Literata', fontSize: 13, italics: true },
+    },
+    content,
+  }
+  return pdfmake.createPdf(definition).getBuffer() as Promise<Buffer>
+}
+
+/** Width of the printed page inside its margins, points. */
+export const PRINT_WIDTH = 595.28 - 36 * MM

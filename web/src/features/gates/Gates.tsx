@@ -1,0 +1,142 @@
+/** Gates: which techniques are open, on what evidence, and what comes before them. */
+import { layoutChain } from '@vein-mend/core/seam'
+import { factsOf, gateOpenings, gateStates } from '@vein-mend/core/record'
+import type { GateState, NeedState } from '@vein-mend/core/record'
+import { Link, useParams } from 'react-router'
+import { useStudent } from '../../data/useStudent'
+import type { StudentView } from '../../data/useStudent'
+import { Failed, Loading } from '../../ui/Page'
+import { longDay, shortDay } from '../../wording/dates'
+import { percent } from '../../wording/words'
+
+const STATE: Readonly<Record<GateState['state'], { words: string; mark: string }>> = {
+  open: { words: 'open', mark: '⌒' },
+  'waits-for-others': { words: 'ready, waits for another', mark: '⋯' },
+  'not-yet': { words: 'not yet', mark: '│' },
+  'too-few': { words: 'too few lessons looked at', mark: '?' },
+}
+
+function Lessons({ need }: { need: NeedState }) {
+  return (
+    <span className="inline-flex gap-0.5" aria-hidden>
+      {need.lessons.map((l) => (
+        <svg key={l.lesson} viewBox="0 0 10 10" width="11" height="11">
+          <title>{shortDay(l.date)}</title>
+          {l.good ? (
+            <circle cx="5" cy="5" r="4" fill="var(--ink)" />
+          ) : (
+            <path d="M2 2 L8 8 M8 2 L2 8" stroke="var(--ink)" strokeWidth="1.8" />
+          )}
+        </svg>
+      ))}
+    </span>
+  )
+}
+
+function Need({ need }: { need: NeedState }) {
+  return (
+    <li className="py-1">
+      <span className={need.holds ? '' : 'text-kiln'}>{need.need.text}</span>{' '}
+      <Lessons need={need} />
+      <span className="text-kiln block text-sm">
+        {need.seen === 0
+          ? 'nobody has looked yet'
+          : `${need.good} of the last ${need.seen} lessons in which it was looked at; at least ${percent(need.share.low)} (80 % interval), ${percent(need.need.share)} is asked`}
+      </span>
+    </li>
+  )
+}
+
+function Card({
+  gate,
+  opened,
+  nameOf,
+}: {
+  gate: GateState
+  opened: string | undefined
+  nameOf: (id: string) => string
+}) {
+  const { words, mark } = STATE[gate.state]
+  const isOpen = gate.state === 'open'
+  return (
+    <div
+      className={`rounded-md border-2 p-3 ${isOpen ? 'border-ink bg-glaze' : 'border-line border-dashed'}`}
+    >
+      <h2 className="flex items-baseline gap-2 text-lg">
+        <span aria-hidden>{mark}</span>
+        {gate.gate.name}
+        <span className="text-kiln ml-auto font-sans text-sm font-normal">{words}</span>
+      </h2>
+      {isOpen && opened !== undefined && (
+        <p className="text-kiln text-sm">open since {longDay(opened as never)}</p>
+      )}
+      {gate.waitsFor.length > 0 && (
+        <p className="text-kiln text-sm">comes after {gate.waitsFor.map(nameOf).join(' and ')}</p>
+      )}
+      <ul className="mt-1">
+        {gate.needs.map((n) => (
+          <Need key={n.need.text} need={n} />
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function Map_({ view }: { view: StudentView }) {
+  const gates = gateStates(view.record, view.knowledge)
+  const openings = gateOpenings(view.record, view.knowledge)
+  const drivesOf = (id: string) =>
+    Object.fromEntries(
+      gates.filter((g) => g.gate.after.includes(id)).map((g) => [g.gate.id, 1] as const),
+    )
+  const chain = layoutChain(gates.map((g) => ({ id: g.gate.id, drives: drivesOf(g.gate.id) })))
+  const nameOf = (id: string) => gates.find((g) => g.gate.id === id)?.gate.name.toLowerCase() ?? id
+  const columns = Array.from({ length: chain.columns }, (_, column) =>
+    chain.faults
+      .filter((f) => f.column === column)
+      .flatMap((f) => gates.find((g) => g.gate.id === f.id) ?? []),
+  )
+  if (gates.length === 0)
+    return <p className="mt-6">The pack of this instrument has no gates yet.</p>
+  return (
+    <ol className="mt-4 grid items-start gap-4 md:grid-flow-col md:auto-cols-fr">
+      {columns.map((here, i) => (
+        <li key={i}>
+          <p className="text-kiln mb-1 text-sm">{i === 0 ? 'first' : 'then'}</p>
+          <ul className="space-y-3">
+            {here.map((g) => (
+              <li key={g.gate.id}>
+                <Card gate={g} opened={openings.get(g.gate.id)} nameOf={nameOf} />
+              </li>
+            ))}
+          </ul>
+        </li>
+      ))}
+    </ol>
+  )
+}
+
+export function Gates() {
+  const { studentId = '' } = useParams()
+  const { data, error } = useStudent(studentId)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the gates" />
+  const { schools } = factsOf(data.record.card, data.knowledge)
+  const names = data.knowledge.schools.filter((s) => Object.values(schools).includes(s.id))
+  return (
+    <>
+      <p className="mt-5">
+        <Link to={`/students/${data.id}`} className="underline underline-offset-4">
+          {data.record.card.name}
+        </Link>
+      </p>
+      <h1 className="mt-1 text-2xl">Gates</h1>
+      <p className="text-kiln max-w-prose">
+        A technique is open when what it needs holds most of the time, lesson after lesson; a month
+        for one, years for another. By the school:{' '}
+        {names.map((s) => s.name.toLowerCase()).join('; ')}.
+      </p>
+      <Map_ view={data} />
+    </>
+  )
+}

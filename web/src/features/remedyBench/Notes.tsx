@@ -1,0 +1,167 @@
+/** A rung's notes, seen and heard: engraving, playback with count-in, slow-down and loop, and files to take. */
+import { beatsOf, KEYS_BY_FOURTHS, spokenOrder, timeline } from '@vein-mend/core/music'
+import type { Exercise } from '@vein-mend/core/music'
+import { factsOf } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
+import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
+import type { LadderRung } from '@vein-mend/core/remedy'
+import { Play, Square } from 'lucide-react'
+import { useEffect, useRef, useState } from 'react'
+import type { StudentView } from '../../data/useStudent'
+import { Player } from '../../devices/player'
+import { Button, buttonClass } from '../../ui/Button'
+import { Pick } from '../../ui/Inputs'
+
+interface Props {
+  readonly view: StudentView
+  readonly state: CaseState
+  readonly rung: LadderRung
+  readonly place: number
+  /** The rung stands on record as it is here, so that the server can engrave it. */
+  readonly kept: boolean
+}
+
+const SLOWEST = 0.4
+
+function usePlayer(exercise: Exercise, speed: number) {
+  const player = useRef<Player | null>(null)
+  const [playing, setPlaying] = useState(false)
+  const [loop, setLoop] = useState(false)
+  const [metronome, setMetronome] = useState(true)
+  useEffect(() => () => player.current?.stop(), [])
+  const toggle = () => {
+    if (playing) {
+      player.current?.stop()
+      setPlaying(false)
+      return
+    }
+    player.current ??= new Player()
+    const slowed = { ...exercise, tempo: (exercise.tempo * speed) as Exercise['tempo'] }
+    const first = slowed.lines[0]
+    player.current.play(
+      {
+        notes: timeline(slowed),
+        bpm: slowed.tempo,
+        beatsPerBar: slowed.beatsPerBar,
+        beats: first ? beatsOf(first) : 0,
+        metronome,
+        loop,
+      },
+      () => setPlaying(false),
+    )
+    setPlaying(true)
+  }
+  return { playing, toggle, loop, setLoop, metronome, setMetronome }
+}
+
+function PlayBar({ exercise }: { exercise: Exercise }) {
+  const [speed, setSpeed] = useState(1)
+  const p = usePlayer(exercise, speed)
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+      <Button onClick={p.toggle}>
+        {p.playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+        {p.playing ? 'Stop' : 'Play'}
+      </Button>
+      <label className="flex items-center gap-2">
+        <span className="text-sm">
+          Tempo <span className="tabular-nums">{Math.round(exercise.tempo * speed)}</span>
+        </span>
+        <input
+          type="range"
+          min={SLOWEST}
+          max={1.2}
+          step={0.05}
+          value={speed}
+          aria-label="Share of the tempo"
+          onChange={(e) => setSpeed(Number(e.target.value))}
+          className="min-h-11 w-36 accent-(--ink)"
+        />
+      </label>
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={p.metronome}
+          onChange={(e) => p.setMetronome(e.target.checked)}
+          className="size-5 accent-(--ink)"
+        />
+        Metronome
+      </label>
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={p.loop}
+          onChange={(e) => p.setLoop(e.target.checked)}
+          className="size-5 accent-(--ink)"
+        />
+        Again and again
+      </label>
+    </div>
+  )
+}
+
+function describe(exercise: Exercise): string {
+  const notes = exercise.lines
+    .map((l) => {
+      const names = l.notes.flatMap((n) => n.pitches.join(' ')).filter((x) => x !== '')
+      return `${l.hand ? `${l.hand} hand: ` : ''}${names.join(', ')}`
+    })
+    .join('. ')
+  return `${exercise.title}, quarter at ${Math.round(exercise.tempo)}. ${notes}`
+}
+
+export function Notes({ view, state, rung, place, kept }: Props) {
+  const [key, setKey] = useState<string>(view.knowledge.sound?.key ?? 'C')
+  const tempo = state.ladder?.tempo ? tempoNow(state.ladder.tempo) : undefined
+  const exercise = rungExercise(rung, view.knowledge, factsOf(view.record.card, view.knowledge), {
+    key,
+    ...(tempo === undefined ? {} : { tempo }),
+  })
+  if (!exercise) {
+    return <p className="text-kiln mt-3">This rung has no notes: it is done as it says.</p>
+  }
+  const base = `/api/students/${view.id}/faults/${state.id}/notes/${place + 1}`
+  const asked = `?key=${encodeURIComponent(key)}&tempo=${Math.round(exercise.tempo)}`
+  const spoken = spokenOrder(exercise)
+  return (
+    <div className="mt-3 space-y-2">
+      <div className="flex flex-wrap items-end gap-4">
+        {rung.own === undefined && (
+          <div className="w-28">
+            <Pick
+              label="Key"
+              value={key}
+              options={KEYS_BY_FOURTHS.map((k) => [k, k.replace('b', '♭')] as const)}
+              onChange={setKey}
+            />
+          </div>
+        )}
+        <PlayBar exercise={exercise} />
+      </div>
+      {kept ? (
+        <img
+          src={`${base}.svg${asked}&v=${state.ladder?.rungs.length ?? 0}-${rung.id}`}
+          alt={describe(exercise)}
+          className="notation w-full rounded-md bg-white p-2"
+        />
+      ) : (
+        <p className="text-kiln">Keep the ladder to see these notes engraved.</p>
+      )}
+      <ul className="text-sm">
+        {exercise.advice.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+        {spoken.length > 0 && <li className="sr-only">Order of hands: {spoken.join(', ')}</li>}
+      </ul>
+      {kept && (
+        <p className="flex flex-wrap gap-1">
+          {(['mid', 'musicxml'] as const).map((kind) => (
+            <a key={kind} className={buttonClass('bare')} href={`${base}.${kind}${asked}`} download>
+              {kind === 'mid' ? 'MIDI' : 'MusicXML'}
+            </a>
+          ))}
+        </p>
+      )}
+    </div>
+  )
+}

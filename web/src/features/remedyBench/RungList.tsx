@@ -1,0 +1,114 @@
+/** The rungs in order: dragged by hand or moved by key, chosen to be looked at. */
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import type { DragEndEvent } from '@dnd-kit/core'
+import {
+  arrayMove,
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from '@dnd-kit/sortable'
+import type { LadderRung } from '@vein-mend/core/remedy'
+import { GripVertical, Music } from 'lucide-react'
+import { sayPass } from '../../wording/words'
+
+interface Props {
+  readonly rungs: readonly LadderRung[]
+  readonly chosen: string
+  /** Id of the rung the student is on; null when none. */
+  readonly now: string | null
+  readonly onChoose: (id: string) => void
+  readonly onOrder: (rungs: readonly LadderRung[]) => void
+}
+
+function Row({
+  rung,
+  number,
+  chosen,
+  now,
+  onChoose,
+}: {
+  rung: LadderRung
+  number: number
+  chosen: boolean
+  now: boolean
+  onChoose: () => void
+}) {
+  const s = useSortable({ id: rung.id })
+  const { transform } = s
+  return (
+    <li
+      ref={s.setNodeRef}
+      style={{
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+        transition: s.transition,
+      }}
+      className={`flex items-stretch rounded-md border ${chosen ? 'border-ink bg-glaze' : 'border-line bg-slip'} ${s.isDragging ? 'relative z-10' : ''}`}
+    >
+      <button
+        type="button"
+        aria-label={`Move rung ${number}: ${rung.name}`}
+        className="grid w-10 cursor-grab place-items-center"
+        {...s.attributes}
+        {...s.listeners}
+      >
+        <GripVertical aria-hidden size={16} />
+      </button>
+      <button
+        type="button"
+        onClick={onChoose}
+        aria-pressed={chosen}
+        className="min-h-12 flex-1 py-1 pr-2 text-left leading-tight"
+      >
+        <span className="text-kiln tabular-nums">{number}</span>{' '}
+        <span className={now ? 'font-semibold' : ''}>{rung.name}</span>
+        {now && <span className="text-kiln text-sm"> now</span>}
+        {(rung.notes ?? rung.own) && (
+          <Music aria-label="has notes" size={13} className="text-kiln ml-1.5 inline" />
+        )}
+        <span className="text-kiln block text-sm">
+          {rung.dose.times}×, {rung.dose.minutes} min, {sayPass(rung.pass)}
+        </span>
+      </button>
+    </li>
+  )
+}
+
+export function RungList({ rungs, chosen, now, onChoose, onOrder }: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
+  const ids = rungs.map((r) => r.id)
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return
+    const from = ids.indexOf(String(active.id))
+    const to = ids.indexOf(String(over.id))
+    onOrder(arrayMove([...rungs], from, to))
+  }
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={ids} strategy={verticalListSortingStrategy}>
+        <ol aria-label="Rungs" className="space-y-1.5">
+          {rungs.map((rung, i) => (
+            <Row
+              key={rung.id}
+              rung={rung}
+              number={i + 1}
+              chosen={rung.id === chosen}
+              now={rung.id === now}
+              onChoose={() => onChoose(rung.id)}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  )
+}
