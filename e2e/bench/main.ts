@@ -7,6 +7,7 @@ import type { Page } from 'playwright-core'
 import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { figure, p95, report } from './figures'
+import { ladderFigures } from './ladderFigures'
 import type { Figure } from './figures'
 
 const REQUESTS = 200
@@ -105,6 +106,7 @@ async function typing(page: Page, url: string): Promise<Figure> {
 const file = jsonFile()
 // Before the browser and the server take their share of the machine.
 const engine = diagnosisFigures()
+const ladders = await ladderFigures()
 const server = await startServer({ demo: true, today: '2026-11-24' })
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -113,6 +115,7 @@ const figures = [
   await firstPage(page, server.url),
   await typing(page, server.url),
   ...engine,
+  ...ladders,
 ]
 await browser.close()
 await server.stop()

@@ -85,7 +85,10 @@ const SHOTS: readonly Shot[] = [
     },
   },
   { name: 'ladder-keyboard', path: '/students/student-quillan/faults/quillan-case-3/ladder' },
-  { name: 'ladder-horn', path: '/students/student-marrow/faults/marrow-case-3/ladder?rung=five-notes-on-one-breath' },
+  {
+    name: 'ladder-horn',
+    path: '/students/student-marrow/faults/marrow-case-3/ladder?rung=five-notes-on-one-breath',
+  },
   { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },
   {

@@ -1,5 +1,6 @@
 /** An exercise as notes: what is engraved, heard and exported. Pitches are written, as the player reads them. */
 import type { Bpm } from '../kit'
+import type { FingeringKind } from './instrumentFingering'
 
 export const CLEFS = ['treble', 'bass', 'alto', 'tenor', 'percussion'] as const
 export type Clef = (typeof CLEFS)[number]
@@ -54,6 +55,8 @@ export interface InstrumentSound {
   readonly home: string
   readonly family:
     'keyboard' | 'reed' | 'flute' | 'brass' | 'bowed' | 'plucked' | 'harp' | 'mallets'
+  /** How single notes are fingered; null where the exercise says it, or nothing does. */
+  readonly fingering: FingeringKind | null
 }
 
 /** Beats of a line. */

@@ -22,6 +22,7 @@ const PIANO: InstrumentSound = {
   high: 'C8',
   home: 'C4',
   family: 'keyboard',
+  fingering: null,
 }
 const student: MakingFor = { key: 'C', tempo: 60, smallHand: false, weaker: null }
 

@@ -75,7 +75,13 @@ function pitchXml(name: string): string {
   return `<pitch><step>${step}</step>${alter === 0 ? '' : `<alter>${alter}</alter>`}<octave>${octave}</octave></pitch>`
 }
 
-function notationsXml(piece: Piece, finger: number | undefined, first: boolean): string {
+/** Slurs are numbered by voice, so that those of two hands are not taken for one. */
+function notationsXml(
+  piece: Piece,
+  voice: number,
+  finger: number | undefined,
+  first: boolean,
+): string {
   const marks = first ? (piece.marks ?? []) : []
   const articulations = [
     marks.includes('staccato') ? '<staccato/>' : '',
@@ -85,8 +91,8 @@ function notationsXml(piece: Piece, finger: number | undefined, first: boolean):
   const inside = [
     piece.tiedFrom ? '<tied type="stop"/>' : '',
     piece.tiedTo ? '<tied type="start"/>' : '',
-    first && piece.slur === 'start' ? '<slur number="1" type="start"/>' : '',
-    first && piece.slur === 'end' ? '<slur number="1" type="stop"/>' : '',
+    first && piece.slur === 'start' ? `<slur number="${voice}" type="start"/>` : '',
+    first && piece.slur === 'end' ? `<slur number="${voice}" type="stop"/>` : '',
     finger === undefined ? '' : `<technical><fingering>${finger}</fingering></technical>`,
     articulations === '' ? '' : `<articulations>${articulations}</articulations>`,
     marks.includes('roll') ? '<ornaments><tremolo type="single">3</tremolo></ornaments>' : '',
@@ -107,7 +113,7 @@ function noteXml(piece: Piece, voice: number, staff: number | null): string {
   return piece.pitches
     .map((pitch, i) => {
       const finger = piece.tiedFrom ? undefined : piece.fingers?.[i]
-      return `<note>${i > 0 ? '<chord/>' : ''}${pitchXml(pitch)}${duration}${ties}${tail}${notationsXml(piece, finger, i === 0)}</note>`
+      return `<note>${i > 0 ? '<chord/>' : ''}${pitchXml(pitch)}${duration}${ties}${tail}${notationsXml(piece, voice, finger, i === 0)}</note>`
     })
     .join('')
 }
@@ -155,6 +161,6 @@ export function musicXml(exercise: Exercise): string {
   }).join('')
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
-<score-partwise version="4.0"><work><work-title>${escaped(exercise.title)}</work-title></work><part-list><score-part id="P1"><part-name>${escaped(exercise.title)}</part-name></score-part></part-list><part id="P1">${measures}</part></score-partwise>
+<score-partwise version="4.0"><work><work-title>${escaped(exercise.title)}</work-title></work><part-list><score-part id="P1"><part-name print-object="no">${escaped(exercise.title)}</part-name></score-part></part-list><part id="P1">${measures}</part></score-partwise>
 `
 }

@@ -1,5 +1,5 @@
 /** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
-import type { Clef, ExerciseSpec, InstrumentSound } from '../music'
+import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound } from '../music'
 import type {
   BodyPart,
   Condition,
@@ -106,6 +106,7 @@ export interface SoundEntry {
   readonly home: string
   readonly key: string
   readonly family: InstrumentSound['family']
+  readonly fingering?: FingeringKind
   readonly by?: {
     readonly fact: string
     readonly low: Readonly<Record<string, string>>

@@ -179,6 +179,7 @@ function toSound(e: SoundEntry | undefined): PackSound | null {
     home,
     key,
     family,
+    fingering: e.fingering ?? null,
     by: e.by ?? null,
   }
 }

@@ -1,3 +1,4 @@
+/// <reference path="./verovio.d.ts" />
 /** Engraves an exercise as SVG. */
 import type { Exercise } from '@vein-mend/core/music'
 import { musicXml } from '@vein-mend/core/music'

@@ -2,6 +2,8 @@
 import type { Bpm } from '../../kit'
 import type { Exercise, Hand, InstrumentSound, Line, Mark, Note } from '../exercise'
 import { fitLine } from '../fitCompass'
+import { instrumentFinger } from '../instrumentFingering'
+import type { FingeringKind } from '../instrumentFingering'
 import { fifthsOf, midiOf, near, octaves } from '../pitches'
 import type { Mode } from '../pitches'
 import type { MakingFor } from './spec'
@@ -55,7 +57,22 @@ export function isTwoHanded(sound: InstrumentSound): boolean {
 
 export function line(sound: InstrumentSound, hand: Hand | null, notes: readonly Note[]): Line {
   const clef = hand === 'left' && sound.lowerClef !== null ? sound.lowerClef : sound.clef
-  return fitLine(sound, { hand, clef, notes: filled(notes) })
+  const fitted = fitLine(sound, { hand, clef, notes: filled(notes) })
+  const { fingering } = sound
+  return fingering ? { ...fitted, notes: fingered(fitted.notes, fingering) } : fitted
+}
+
+/** Single notes with their fingering above, each time it changes. */
+function fingered(notes: readonly Note[], kind: FingeringKind): readonly Note[] {
+  let before: string | null = null
+  return notes.map((n) => {
+    const [pitch] = n.pitches
+    if (pitch === undefined || n.pitches.length > 1 || n.words !== undefined) return n
+    const words = instrumentFinger(kind, pitch)
+    if (words === null || words === before) return n
+    before = words
+    return { ...n, words }
+  })
 }
 
 /** Lines of equal length, the shorter ones filled with rest. */

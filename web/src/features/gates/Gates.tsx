@@ -11,9 +11,9 @@ import { percent } from '../../wording/words'
 
 const STATE: Readonly<Record<GateState['state'], { words: string; mark: string }>> = {
   open: { words: 'open', mark: '⌒' },
-  'waits-for-others': { words: 'ready, waits for another', mark: '⋯' },
+  'waits-for-others': { words: 'ready, waits', mark: '⋯' },
   'not-yet': { words: 'not yet', mark: '│' },
-  'too-few': { words: 'too few lessons looked at', mark: '?' },
+  'too-few': { words: 'too few lessons', mark: '?' },
 }
 
 function Lessons({ need }: { need: NeedState }) {

@@ -1,0 +1,90 @@
+import { describe, expect, test } from 'vitest'
+import type { Knowledge } from '../packs'
+import { gateOpenings, gateStates } from './index'
+import { Desk } from './test/desk'
+
+// The legato gate: rounded hand most of the time, tips not caving, wrist at height, whole arm supporting; no
+// calendar. Common practice, no source.
+const need = (text: string, without: string) => ({ text, without, share: 0.7 })
+const knowledge = {
+  schools: [],
+  setup: [],
+  faults: [],
+  gates: [
+    {
+      id: 'detached',
+      name: 'Detached',
+      after: [],
+      afterIn: {},
+      needs: [need('wrist', 'wrist-hangs')],
+    },
+    {
+      id: 'legato',
+      name: 'Legato',
+      after: ['detached'],
+      afterIn: {},
+      needs: [
+        need('Rounded hand', 'knuckles-flat'),
+        need('Tips', 'tips-cave'),
+        need('Wrist', 'wrist-hangs'),
+        need('Arm', 'thin-soft'),
+      ],
+    },
+  ],
+} as unknown as Knowledge
+
+const ALL = ['knuckles-flat', 'tips-cave', 'wrist-hangs', 'thin-soft']
+
+function look(desk: Desk, there: readonly string[], findings = ALL): void {
+  desk.open()
+  for (const finding of findings) {
+    desk.do({
+      kind: 'sign-noted',
+      lesson: desk.lesson,
+      finding,
+      text: finding,
+      strand: 'tension',
+      strength: there.includes(finding) ? 'marked' : 'absent',
+      prompted: false,
+      condition: null,
+    })
+  }
+}
+
+const stateOf = (desk: Desk, id: string) =>
+  gateStates(desk.record, knowledge).find((g) => g.gate.id === id)!
+
+/** A desk whose lessons may go on past the usual day of the tests. */
+const newDesk = () => new Desk()
+
+describe('the legato gate', () => {
+  test('nobody looked: too few lessons, and it says so', () => {
+    expect(stateOf(newDesk().open(), 'legato').state).toBe('too-few')
+  })
+
+  test('opens after four good lessons of four, and says since when', () => {
+    const desk = newDesk()
+    for (let i = 0; i < 3; i++) look(desk, [])
+    expect(stateOf(desk, 'legato').state).toBe('too-few')
+    look(desk, [])
+    expect(stateOf(desk, 'legato').state).toBe('open')
+    expect(gateOpenings(desk.record, knowledge).get('legato')).toBe(desk.record.lessons[3]!.date)
+  })
+
+  test('one need that does not hold keeps it shut, and is named with its share', () => {
+    const desk = newDesk()
+    for (let i = 0; i < 6; i++) look(desk, i % 2 === 0 ? ['tips-cave'] : [])
+    const gate = stateOf(desk, 'legato')
+    expect(gate.state).toBe('not-yet')
+    expect(gate.needs.filter((n) => !n.holds).map((n) => [n.need.text, n.good, n.seen])).toEqual([
+      ['Tips', 3, 6],
+    ])
+  })
+
+  test('a need nobody has looked at keeps it from being called open, and what it waits for is named', () => {
+    const desk = newDesk()
+    for (let i = 0; i < 5; i++) look(desk, [], ['knuckles-flat', 'tips-cave', 'thin-soft'])
+    expect(stateOf(desk, 'legato').state).toBe('too-few')
+    expect(stateOf(desk, 'legato').waitsFor).toEqual(['detached'])
+  })
+})
