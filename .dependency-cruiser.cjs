@@ -81,6 +81,13 @@ module.exports = {
       'remedy',
       'mending',
     ]),
+    only('practice-on-the-record', core('practice'), [
+      'kit',
+      'packs',
+      'remedy',
+      'mending',
+      'record',
+    ]),
     only('insight-on-the-record', core('insight'), ['kit', 'packs', 'record']),
     only('seam-draws-the-record', core('seam'), ['kit', 'packs', 'mending', 'record']),
     only('demo-plays-students', core('simulate'), [

@@ -1,0 +1,126 @@
+/** What wants a place in the week at home: rungs in progress, upkeep of what is mended, and music. */
+import type { Condition } from '../packs'
+import { activeProjects, painfulParts } from '../record'
+import type { CaseId, CaseState, StudentRecord } from '../record'
+import type { LadderRung } from '../remedy'
+
+/** Order within a day: prepared, new while fresh, strength, music, an easy finish. Common practice. */
+export const DAY_ORDER = ['set-up', 'away', 'new', 'strength', 'music', 'finish'] as const
+export type DayPlace = (typeof DAY_ORDER)[number]
+
+export interface PracticeItem {
+  readonly id: string
+  readonly kind: 'rung' | 'upkeep' | 'music' | 'finish'
+  readonly name: string
+  readonly minutes: number
+  /** Days of the week on which it is wanted, 1 to 7. */
+  readonly askedDays: number
+  /** How much the first day is worth against the others, above 0. */
+  readonly weight: number
+  readonly isNew: boolean
+  readonly place: DayPlace
+  /** Not on two days running. */
+  readonly spaced: boolean
+  readonly hand: 'right' | 'left' | null
+  readonly case: CaseId | null
+  readonly rung: LadderRung | null
+}
+
+const UPKEEP_MINUTES = 2
+const UPKEEP_DAYS = 2
+const RUNG_DAYS = 6
+const MUSIC_DAYS = 6
+const FINISH_MINUTES = 2
+/** Share of an ordinary day that belongs to music whatever is being mended. */
+const MUSIC_SHARE = 0.35
+const WEIGHT = { rung: 3, music: 2, upkeep: 1, finish: 0.6 } as const
+
+function placeOf(condition: Condition, isNew: boolean): DayPlace {
+  if (condition === 'away') return 'away'
+  if (condition === 'isolated' || condition === 'exercise') return isNew ? 'new' : 'strength'
+  return 'music'
+}
+
+function rungItem(state: CaseState): PracticeItem[] {
+  const { ladder } = state
+  const rung = ladder?.rungs[ladder.at]
+  if (!ladder || !rung) return []
+  const isNew = ladder.lessonsOnRung === 0
+  return [
+    {
+      id: `${state.id}-${rung.id}`,
+      kind: 'rung',
+      name: rung.name,
+      minutes: rung.dose.minutes,
+      askedDays: RUNG_DAYS,
+      weight: WEIGHT.rung + state.severity / 5,
+      isNew,
+      place: placeOf(rung.condition, isNew),
+      spaced: false,
+      hand: null,
+      case: state.id,
+      rung,
+    },
+  ]
+}
+
+/** A mended fault that is still watched is kept up with its last rung, a little and spaced. */
+function upkeepItem(state: CaseState): PracticeItem[] {
+  const rung = state.ladder?.rungs.at(-1)
+  if (state.status.state !== 'mended' || state.status.nextRecheck === null || !rung) return []
+  return [
+    {
+      id: `${state.id}-upkeep`,
+      kind: 'upkeep',
+      name: rung.name,
+      minutes: UPKEEP_MINUTES,
+      askedDays: UPKEEP_DAYS,
+      weight: WEIGHT.upkeep,
+      isNew: false,
+      place: placeOf(rung.condition, false),
+      spaced: true,
+      hand: null,
+      case: state.id,
+      rung,
+    },
+  ]
+}
+
+/** Everything that wants a place, what rests for pain left out. */
+export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
+  const hurting = painfulParts(record)
+  const rests = (c: CaseState) => c.ladder?.loads.some((part) => hurting.includes(part)) ?? false
+  const days = record.card.homeMinutes.filter((m) => m > 0)
+  const ordinary = days.length === 0 ? 0 : days.reduce((a, b) => a + b, 0) / days.length
+  const music: PracticeItem = {
+    id: 'music',
+    kind: 'music',
+    name: 'Their own music',
+    minutes: Math.max(3, Math.round(ordinary * MUSIC_SHARE)),
+    askedDays: MUSIC_DAYS,
+    weight: WEIGHT.music,
+    isNew: false,
+    place: 'music',
+    spaced: false,
+    hand: null,
+    case: null,
+    rung: null,
+  }
+  const finish: PracticeItem = {
+    ...music,
+    id: 'finish',
+    kind: 'finish',
+    name: 'Something easy you like',
+    minutes: FINISH_MINUTES,
+    weight: WEIGHT.finish,
+    place: 'finish',
+  }
+  const working = record.cases.filter((c) => !rests(c))
+  const active = new Set(activeProjects(record).map((c) => c.id))
+  return [
+    ...working.filter((c) => active.has(c.id)).flatMap(rungItem),
+    ...working.flatMap(upkeepItem),
+    music,
+    finish,
+  ]
+}

@@ -1,0 +1,102 @@
+/** The solved week: blocks in order, what gave way, and why each block is where it is. */
+import { DAY_ORDER } from './items'
+import type { PracticeItem } from './items'
+import { DAYS, playingMinutes } from './programme'
+import type { WeekAsk } from './programme'
+
+export type BlockReason =
+  'pinned' | 'new-while-fresh' | 'eve-of-lesson' | 'upkeep-spaced' | 'daily' | 'fits-today'
+
+export interface Block {
+  readonly item: PracticeItem
+  readonly day: number
+  readonly reasons: readonly BlockReason[]
+}
+
+export interface GaveWay {
+  readonly item: PracticeItem
+  readonly asked: number
+  readonly got: number
+}
+
+export interface WeekPlan {
+  /** Seven days from Monday, blocks in the order of the day. */
+  readonly days: readonly {
+    readonly blocks: readonly Block[]
+    readonly minutes: number
+    readonly budget: number
+    /** Minutes that can be filled, pauses taken out. */
+    readonly playing: number
+  }[]
+  readonly gaveWay: readonly GaveWay[]
+}
+
+/** A solver's values by variable name. */
+export type Solution = Readonly<Record<string, number>>
+
+function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly BlockReason[] {
+  const pinned = ask.pins.some((p) => p.item === item.id && p.day === day && p.on)
+  return [
+    ...(pinned ? (['pinned'] as const) : []),
+    ...(item.isNew ? (['new-while-fresh'] as const) : []),
+    ...(day === ask.eve && item.kind === 'rung' ? (['eve-of-lesson'] as const) : []),
+    ...(item.spaced ? (['upkeep-spaced'] as const) : []),
+    ...(item.askedDays >= DAYS - 1 ? (['daily'] as const) : (['fits-today'] as const)),
+  ]
+}
+
+/** Reads a solution of `weekProgramme` of the same ask. */
+export function readWeek(ask: WeekAsk, solution: Solution): WeekPlan {
+  const on = (i: number, d: number) => (solution[`x${i}_${d}`] ?? 0) > 0.5
+  const days = Array.from({ length: DAYS }, (_, day) => {
+    const blocks = ask.items
+      .flatMap((item, i) =>
+        on(i, day) ? [{ item, day, reasons: reasonsFor(ask, item, day) }] : [],
+      )
+      .sort((a, b) => DAY_ORDER.indexOf(a.item.place) - DAY_ORDER.indexOf(b.item.place))
+    const budget = ask.minutes[day] ?? 0
+    return {
+      blocks,
+      minutes: blocks.reduce((sum, b) => sum + b.item.minutes, 0),
+      budget,
+      playing: playingMinutes(budget),
+    }
+  })
+  const gaveWay = ask.items.flatMap((item): GaveWay[] => {
+    const got = days.filter((d) => d.blocks.some((b) => b.item === item)).length
+    return got < item.askedDays ? [{ item, asked: item.askedDays, got }] : []
+  })
+  return { days, gaveWay }
+}
+
+/** What a plan has that another has not, item by item, in days. */
+export function gained(
+  more: WeekPlan,
+  less: WeekPlan,
+): readonly { item: PracticeItem; days: number }[] {
+  const count = (plan: WeekPlan) => {
+    const days = new Map<string, number>()
+    for (const { item } of plan.days.flatMap((d) => d.blocks)) {
+      days.set(item.id, (days.get(item.id) ?? 0) + 1)
+    }
+    return days
+  }
+  const before = count(less)
+  const items = new Map(more.days.flatMap((d) => d.blocks.map((b) => [b.item.id, b.item] as const)))
+  return [...count(more)].flatMap(([id, days]) => {
+    const item = items.get(id)
+    const won = days - (before.get(id) ?? 0)
+    return item && won > 0 ? [{ item, days: won }] : []
+  })
+}
+
+/** Share of the usual minutes in the days after a break or an illness: half at first, then a little more each day. */
+const RETURN_FIRST = 0.5
+const RETURN_STEP = 0.1
+
+/** Minutes of the days from the return on; common practice: half, and a little more each day. */
+export function returning(minutes: readonly number[], daysSinceReturn: number): readonly number[] {
+  return minutes.map((m, d) =>
+    Math.round(m * Math.min(1, RETURN_FIRST + RETURN_STEP * Math.max(0, daysSinceReturn + d))),
+  )
+}

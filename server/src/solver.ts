@@ -1,0 +1,26 @@
+/** HiGHS, the solver behind the practice week. */
+import type { Solution } from '@vein-mend/core/practice'
+import highsLoader from 'highs'
+
+let ready: ReturnType<typeof highsLoader> | null = null
+
+/** Seconds after which the best week found so far is taken. */
+const TIME_LIMIT_SECONDS = 0.25
+/** A week this near the best is the best for a teacher. */
+const GAP = 0.002
+
+/** Values by name, or null when no week satisfies the pins. */
+export async function solveProgramme(programme: string): Promise<Solution | null> {
+  ready ??= highsLoader()
+  const highs = await ready
+  const answer = highs.solve(programme, {
+    time_limit: TIME_LIMIT_SECONDS,
+    mip_rel_gap: GAP,
+    output_flag: false,
+  })
+  if (answer.Status !== 'Optimal' && answer.Status !== 'Time limit reached') return null
+  const values = Object.entries(answer.Columns).flatMap(([name, column]) =>
+    'Primal' in column ? [[name, column.Primal] as const] : [],
+  )
+  return values.length > 0 ? Object.fromEntries(values) : null
+}
