@@ -11,7 +11,7 @@ export default defineConfig({
   build: {
     target: 'es2022',
     emptyOutDir: false,
-    rollupOptions: {
+    rolldownOptions: {
       input: 'src/serviceWorker.ts',
       output: { format: 'es', entryFileNames: 'serviceWorker.js' },
     },

@@ -1,25 +1,27 @@
 /** What may be asked of a student's record, checked once at the border. */
-import { AGE_BANDS, CONDITIONS, HEALTH_FLAGS, STAGES, STRENGTHS, WAYS } from '@vein-mend/core/packs'
+import { CONDITIONS, STRENGTHS, WAYS } from '@vein-mend/core/packs'
 import { parseDay } from '@vein-mend/core/kit'
-import {
-  COMMITMENTS,
-  CONSENTS,
-  CONSENT_STATES,
-  KEPT,
-  PLACES,
-  WEEKDAYS,
-} from '@vein-mend/core/record'
+import { PLACES, WEEKDAYS } from '@vein-mend/core/record'
 import type { ActId, ActKind, ActRequest } from '@vein-mend/core/record'
 import * as yup from 'yup'
+import { studentCardSchema } from './cardRequests'
+import {
+  clean,
+  day,
+  flag,
+  HOME_MINUTES_MOST,
+  id,
+  NAME_MOST,
+  NOTE_MOST,
+  oneOf,
+  packId,
+  text,
+  tries,
+  TRIES_MOST,
+  words,
+  WORDS_MOST,
+} from './fields'
 
-const NAME_MOST = 80
-const WORDS_MOST = 200
-const NOTE_MOST = 2000
-const TRIES_MOST = 60
-const HOME_MINUTES_MOST = 600
-const YEARS_MOST = 90
-const WORKS_MOST = 40
-const LESSON_MINUTES = { least: 10, most: 180 } as const
 /** Weeks a project may be planned for; four to six is common practice, the rest is the teacher's. */
 const WEEKS = { least: 1, most: 12 } as const
 const POINTS_MOST = 60
@@ -27,125 +29,6 @@ const RUNGS_MOST = 30
 const TEMPO = { least: 20, most: 300 } as const
 /** A take in seconds, and the slips one could count in it. */
 const TAKE = { seconds: 1800, slips: 300 } as const
-
-/** Ids are made by the screen, so that a repeated request is known as a repetition. */
-const id = yup
-  .string()
-  .required()
-  .matches(/^[A-Za-z0-9-]{8,64}$/, { message: 'not_an_id' })
-const packId = yup.string().required().max(80)
-const words = yup.string().trim().required('empty').max(WORDS_MOST, 'too_long')
-const tries = yup
-  .number()
-  .integer()
-  .required('missing')
-  .min(1, 'too_small')
-  .max(TRIES_MOST, 'too_large')
-const clean = yup
-  .number()
-  .integer()
-  .required('missing')
-  .min(0, 'too_small')
-  .max(TRIES_MOST, 'too_large')
-const flag = yup.boolean().required()
-
-function day() {
-  return yup
-    .string()
-    .required('missing')
-    .test('day', 'not_a_day', (text) => parseDay(text) !== null)
-}
-
-/** Short texts by key. */
-function answers() {
-  return yup
-    .mixed<Record<string, string>>()
-    .required()
-    .test('answers', 'not_answers', (value) =>
-      Object.entries(value).every(
-        ([key, text]) => key.length <= 80 && typeof text === 'string' && text.length <= WORDS_MOST,
-      ),
-    )
-}
-
-const text = (most = WORDS_MOST) => yup.string().trim().max(most, 'too_long').default('')
-const oneOf = <T extends string>(list: readonly T[]) =>
-  yup.string().oneOf(list, 'not_offered').required('missing')
-
-/** A whole number of minutes a day can hold. */
-const minutes = yup
-  .number()
-  .typeError('not_a_number')
-  .integer('not_whole')
-  .required('missing')
-  .min(0, 'too_small')
-  .max(HOME_MINUTES_MOST, 'too_large')
-
-/** A day, or nothing yet. */
-const dayOrNone = yup
-  .string()
-  .default('')
-  .test('day', 'not_a_day', (value) => value === '' || parseDay(value) !== null)
-
-const consent = yup
-  .object({ state: oneOf(CONSENT_STATES), by: text(NAME_MOST), on: dayOrNone })
-  .noUnknown()
-
-const formerTeacher = yup
-  .object({
-    name: text(NAME_MOST),
-    contact: text(),
-    told: yup.boolean().default(false),
-    maySpeak: yup.boolean().default(false),
-    handedOver: text(NOTE_MOST),
-  })
-  .noUnknown()
-  .nullable()
-  .default(null)
-
-/** One field for each key. */
-function byKey<K extends string, S extends yup.Schema>(keys: readonly K[], schema: S) {
-  return yup
-    .object(Object.fromEntries(keys.map((key) => [key, schema])) as Record<K, S>)
-    .required('missing')
-}
-
-export const studentCardSchema = yup
-  .object({
-    name: yup.string().trim().required('empty').max(NAME_MOST, 'too_long'),
-    instrument: packId.min(1, 'empty'),
-    stage: oneOf(STAGES),
-    ageBand: oneOf(AGE_BANDS),
-    yearsPlayed: yup
-      .number()
-      .typeError('not_a_number')
-      .required('missing')
-      .min(0, 'too_small')
-      .max(YEARS_MOST, 'too_large'),
-    flags: yup.array(yup.string().oneOf(HEALTH_FLAGS, 'not_offered').required()).required(),
-    equipment: answers(),
-    schools: answers(),
-    homeMinutes: yup.array(minutes).required('missing').length(WEEKDAYS, 'not_a_week'),
-    lessonMinutes: yup
-      .number()
-      .typeError('not_a_number')
-      .integer('not_whole')
-      .required('missing')
-      .min(LESSON_MINUTES.least, 'too_small')
-      .max(LESSON_MINUTES.most, 'too_large'),
-    whyNow: text(),
-    goal: text(),
-    correction: text(),
-    interests: text(),
-    commitments: byKey(COMMITMENTS, oneOf(KEPT)),
-    consents: byKey(CONSENTS, consent),
-    former: formerTeacher,
-    works: yup
-      .array(yup.string().trim().required('empty').max(WORDS_MOST, 'too_long'))
-      .required('missing')
-      .max(WORKS_MOST, 'too_many'),
-  })
-  .noUnknown()
 
 /** Values by point, each as the test wants it. */
 function record(fits: (value: unknown) => boolean) {
@@ -197,6 +80,21 @@ const rung = yup
     own: yup.object().unknown(true),
   })
   .noUnknown(true, 'unknown_field')
+
+const itemId = yup.string().required('missing').max(160, 'too_long')
+const weekday = yup
+  .number()
+  .integer('not_whole')
+  .required('missing')
+  .min(0, 'too_small')
+  .max(WEEKDAYS - 1, 'too_large')
+const blockMinutes = yup
+  .number()
+  .required('missing')
+  .min(0, 'too_small')
+  .max(HOME_MINUTES_MOST, 'too_large')
+/** Forty items on each day of a week. */
+const BLOCKS_MOST = 280
 
 const inLesson = { lesson: id }
 const inCase = { lesson: id, case: id }
@@ -305,6 +203,41 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
     overruled: yup.string().trim().min(3, 'too_short').max(WORDS_MOST, 'too_long'),
   }),
   'case-reopened': yup.object({ ...inCase, reason: words }),
+  'week-pinned': yup.object({
+    week: day(),
+    item: itemId,
+    day: weekday,
+    on: yup.boolean().nullable().default(null),
+  }),
+  'week-given': yup.object({
+    week: day(),
+    blocks: yup
+      .array(
+        yup
+          .object({
+            item: itemId,
+            name: words,
+            case: id.nullable().default(null),
+            day: weekday,
+            minutes: blockMinutes,
+          })
+          .noUnknown(true, 'unknown_field'),
+      )
+      .required('missing')
+      .max(BLOCKS_MOST, 'too_many'),
+  }),
+  practised: yup.object({
+    date: day(),
+    item: itemId,
+    minutes: blockMinutes,
+    done: flag,
+    tempo: bpm.notRequired().nullable().default(null),
+  }),
+  'hurt-at-home': yup.object({ date: day(), item: itemId, name: words }),
+  'home-noted': yup.object({
+    date: day(),
+    words: yup.string().trim().required('empty').max(NOTE_MOST, 'too_long'),
+  }),
   undone: yup.object({ act: id }),
 }
 

@@ -1,5 +1,6 @@
 /** The agreement between screen and server. */
-export { actsRequestSchema, parseActs, studentCardSchema, troublesOf } from './actRequests'
+export { actsRequestSchema, parseActs, troublesOf } from './actRequests'
+export { studentCardSchema } from './cardRequests'
 export type { FieldTrouble, IdentifiedRequest } from './actRequests'
 export {
   OWN_SECTIONS,
@@ -23,9 +24,12 @@ export type {
   ErrorResponse,
   FileTrouble,
   HandoverTaken,
+  HomeLinkListed,
+  HomeResponse,
   PackListed,
   PackResponse,
   PacksResponse,
+  PracticeWeekResponse,
   RecentAct,
   StudentListed,
   StudentResponse,

@@ -1,8 +1,17 @@
 /** What the server answers. */
-import type { Refusal } from '@vein-mend/core/kit'
+import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
+import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
-import type { Act, StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
+import type {
+  Act,
+  GivenWeek,
+  HomeTick,
+  KeptWeek,
+  StudentId,
+  StudentRecord,
+  StudentSummary,
+} from '@vein-mend/core/record'
 import type { FieldTrouble } from './actRequests'
 
 export interface StudentListed extends StudentSummary {
@@ -44,6 +53,57 @@ export interface PackListed {
     readonly checks: number
     readonly remedies: number
   }
+}
+
+/** The week at home as solved, and what a little more time would bring. */
+export interface PracticeWeekResponse {
+  /** Its Monday. */
+  readonly week: IsoDate
+  readonly next: IsoDate
+  readonly plan: WeekPlan
+  readonly pinsLetGo: boolean
+  readonly more: {
+    readonly minutes: number
+    readonly plan: WeekPlan
+    readonly gained: readonly { readonly item: PracticeItem; readonly days: number }[]
+  }
+  readonly given: GivenWeek | null
+  readonly kept: readonly KeptWeek[]
+}
+
+export interface HomeLinkListed {
+  readonly made: IsoDate
+  readonly expires: IsoDate
+  readonly revoked: IsoDate | null
+}
+
+/** All that the page at home shows. */
+export interface HomeResponse {
+  /** First name. */
+  readonly name: string
+  readonly child: boolean
+  readonly today: IsoDate
+  readonly days: readonly {
+    readonly date: IsoDate
+    readonly blocks: readonly {
+      readonly item: string
+      readonly name: string
+      readonly minutes: number
+    }[]
+  }[]
+  readonly rungs: readonly {
+    readonly item: string
+    readonly instruction: string
+    readonly times: number
+    readonly tempo: string | null
+    readonly hands: string | null
+    readonly cue: string | null
+    /** Engraved notes. */
+    readonly svg: string | null
+  }[]
+  readonly ticks: readonly HomeTick[]
+  /** Items that hurt this week; they rest. */
+  readonly stopped: readonly string[]
 }
 
 /** A student taken in from a handover file. */

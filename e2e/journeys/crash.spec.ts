@@ -18,6 +18,7 @@ interface Harbour {
 }
 
 const test = base.extend<{ harbour: Harbour }>({
+  // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern to know what a fixture needs
   harbour: async ({}, use) => {
     let server = await startServer()
     const first = server

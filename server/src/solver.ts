@@ -20,7 +20,7 @@ export async function solveProgramme(programme: string): Promise<Solution | null
   })
   if (answer.Status !== 'Optimal' && answer.Status !== 'Time limit reached') return null
   const values = Object.entries(answer.Columns).flatMap(([name, column]) =>
-    'Primal' in column ? [[name, column.Primal] as const] : [],
+    'Primal' in column && typeof column.Primal === 'number' ? [[name, column.Primal] as const] : [],
   )
   return values.length > 0 ? Object.fromEntries(values) : null
 }

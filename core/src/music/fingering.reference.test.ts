@@ -48,9 +48,9 @@ describe('scale fingering found by rule', () => {
 
   test.each(cases)('%s %s: over two octaves no thumb on a black key', (key, mode) => {
     for (const hand of ['right', 'left'] as const) {
-      const fingers = scaleFingers(`${key}3`, hand, 2, mode as Mode)
+      const fingers = scaleFingers(`${key}3`, hand, 2, mode)
       expect(fingers).toHaveLength(15)
-      const notes = scaleFrom(`${key}3`, mode as Mode)
+      const notes = scaleFrom(`${key}3`, mode)
       fingers.forEach((f, i) => {
         if (f === 1) expect(isBlack(notes[i % 7]!)).toBe(false)
       })

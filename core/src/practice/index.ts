@@ -1,4 +1,5 @@
 /** Practice at home: what wants a place in the week, the week itself, and what it may lead to. */
+export { weekAsk } from './ask'
 export { forecastMended, paceOf, PRIOR } from './forecast'
 export type { ForecastSettings, ForecastWindow, Pace } from './forecast'
 export { DAY_ORDER, practiceItems } from './items'

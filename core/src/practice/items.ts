@@ -1,6 +1,6 @@
 /** What wants a place in the week at home: rungs in progress, upkeep of what is mended, and music. */
 import type { Condition } from '../packs'
-import { activeProjects, painfulParts } from '../record'
+import { activeProjects, hurtsSinceLesson, painfulParts } from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 import type { LadderRung } from '../remedy'
 
@@ -41,6 +41,10 @@ function placeOf(condition: Condition, isNew: boolean): DayPlace {
   return 'music'
 }
 
+function handOf({ dose }: LadderRung): 'right' | 'left' | null {
+  return dose.hands === 'right' || dose.hands === 'left' ? dose.hands : null
+}
+
 function rungItem(state: CaseState): PracticeItem[] {
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
@@ -57,7 +61,7 @@ function rungItem(state: CaseState): PracticeItem[] {
       isNew,
       place: placeOf(rung.condition, isNew),
       spaced: false,
-      hand: null,
+      hand: handOf(rung),
       case: state.id,
       rung,
     },
@@ -89,7 +93,10 @@ function upkeepItem(state: CaseState): PracticeItem[] {
 /** Everything that wants a place, what rests for pain left out. */
 export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
   const hurting = painfulParts(record)
-  const rests = (c: CaseState) => c.ladder?.loads.some((part) => hurting.includes(part)) ?? false
+  const hurtAtHome = hurtsSinceLesson(record)
+  const rests = (c: CaseState) =>
+    (c.ladder?.loads.some((part) => hurting.includes(part)) ?? false) ||
+    hurtAtHome.some((h) => h.item.startsWith(c.id))
   const days = record.card.homeMinutes.filter((m) => m > 0)
   const ordinary = days.length === 0 ? 0 : days.reduce((a, b) => a + b, 0) / days.length
   const music: PracticeItem = {

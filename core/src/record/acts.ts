@@ -1,15 +1,13 @@
 /** What can happen in a student's record. The record is append-only: corrections are new acts. */
-import type { Brand, IsoDate, IsoInstant } from '../kit'
+import type { IsoDate, IsoInstant } from '../kit'
 import type { Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung } from '../remedy'
 import type { StudentCard } from './card'
+import type { GivenBlock } from './homeLog'
+import type { ActId, CaseId, LessonId } from './ids'
 
-export type StudentId = Brand<string, 'StudentId'>
-export type LessonId = Brand<string, 'LessonId'>
-/** One fault of one student, from settling it to long after it is mended. */
-export type CaseId = Brand<string, 'CaseId'>
-export type ActId = Brand<string, 'ActId'>
+export type { ActId, CaseId, LessonId, StudentId } from './ids'
 
 /** Where a set-up was looked at. */
 export const PLACES = ['studio', 'home'] as const
@@ -201,6 +199,36 @@ export type ActBody =
       readonly case: CaseId
       readonly reason: string
     }
+  /** A place in the week at home fixed by hand; null lets it go again. */
+  | {
+      readonly kind: 'week-pinned'
+      readonly week: IsoDate
+      readonly item: string
+      readonly day: number
+      readonly on: boolean | null
+    }
+  /** The week as it goes home; it holds until another is given. */
+  | {
+      readonly kind: 'week-given'
+      readonly week: IsoDate
+      readonly blocks: readonly GivenBlock[]
+    }
+  /** Ticked at home, or unticked. */
+  | {
+      readonly kind: 'practised'
+      readonly date: IsoDate
+      readonly item: string
+      readonly minutes: number
+      readonly done: boolean
+      readonly tempo: number | null
+    }
+  | {
+      readonly kind: 'hurt-at-home'
+      readonly date: IsoDate
+      readonly item: string
+      readonly name: string
+    }
+  | { readonly kind: 'home-noted'; readonly date: IsoDate; readonly words: string }
   | { readonly kind: 'undone'; readonly act: ActId }
 
 /** An act as it stands in the record. */
@@ -211,4 +239,11 @@ export type Act = ActBody & {
 }
 
 export type ActKind = ActBody['kind']
+
+/** What the family may add by the link to the home page. */
+export const HOME_ACTS = [
+  'practised',
+  'hurt-at-home',
+  'home-noted',
+] as const satisfies readonly ActKind[]
 export type ActOf<K extends ActKind> = Extract<ActBody, { kind: K }>

@@ -1,28 +1,25 @@
 /** One act more: the record after it. Acts are taken to be allowed; `refuseAct` decides that. */
-import { assertNever } from '../kit'
-import {
-  afterGap,
-  afterLook,
-  afterRecall,
-  isClean,
-  isUnprompted,
-  JUST_SETTLED,
-  nextRecheck,
-} from '../mending'
-import { daysBetween } from '../kit'
+import { assertNever, daysBetween } from '../kit'
+import { afterGap, afterRecall, isClean, JUST_SETTLED } from '../mending'
 import { CONDITIONS } from '../packs'
-import { climb, startClimb } from '../remedy'
+import { startClimb } from '../remedy'
 import type { Condition } from '../packs'
 import type { Act, ActOf, CaseId, LessonId } from './acts'
+import {
+  countSlips,
+  decideRung,
+  editLadder,
+  mend,
+  reopen,
+  startRemedy,
+  takeLook,
+  tryRung,
+  tryTempo,
+} from './caseSteps'
+import { keptShare } from './home'
+import type { HomeLog } from './homeLog'
 import { lessonOf } from './state'
-import type { CaseState, CaseStatus, LessonState, RecordedLook, StudentRecord } from './state'
-
-const EASIEST_IN_MUSIC: Condition = 'piece-slow'
-
-/** Whether a condition is music rather than an exercise or less. */
-export function isMusic(condition: Condition): boolean {
-  return CONDITIONS.indexOf(condition) >= CONDITIONS.indexOf(EASIEST_IN_MUSIC)
-}
+import type { CaseState, LessonState, RecordedLook, StudentRecord } from './state'
 
 function inLesson(
   record: StudentRecord,
@@ -33,10 +30,11 @@ function inLesson(
 }
 
 /** Brings the belief up to the lesson's day, over the gap since it was last touched. */
-function upToDay(state: CaseState, lesson: LessonState): CaseState {
+function upToDay(state: CaseState, lesson: LessonState, home: HomeLog): CaseState {
   const gap = daysBetween(state.beliefOn, lesson.date)
   if (gap <= 0) return state
-  return { ...state, belief: afterGap(state.belief, gap), beliefOn: lesson.date }
+  const kept = keptShare(home, state.beliefOn, lesson.date, state.id)
+  return { ...state, belief: afterGap(state.belief, gap, kept), beliefOn: lesson.date }
 }
 
 function hardestOf(looks: readonly RecordedLook[], lesson: LessonId): Condition | null {
@@ -67,7 +65,7 @@ function inCase(
   return {
     ...record,
     cases: record.cases.map((c) =>
-      c.id === act.case ? withPoint(change(upToDay(c, lesson), lesson), lesson) : c,
+      c.id === act.case ? withPoint(change(upToDay(c, lesson, record.home), lesson), lesson) : c,
     ),
   }
 }
@@ -92,7 +90,7 @@ function openLesson(record: StudentRecord, act: ActOf<'lesson-opened'>): Student
   }
   const cases = record.cases.map((c) => {
     const ladder = c.ladder && { ...c.ladder, lessonsOnRung: c.ladder.lessonsOnRung + 1 }
-    return withPoint(upToDay({ ...c, ladder }, lesson), lesson)
+    return withPoint(upToDay({ ...c, ladder }, lesson, record.home), lesson)
   })
   return { ...record, cases, lessons: [...record.lessons, lesson] }
 }
@@ -125,143 +123,22 @@ function settle(record: StudentRecord, act: ActOf<'fault-settled'>): StudentReco
   return { ...record, cases: [...record.cases, withPoint(fresh, lesson)] }
 }
 
-function startRemedy(
-  state: CaseState,
-  act: ActOf<'remedy-started'>,
-  lesson: LessonState,
-): CaseState {
-  const { remedy, name, rungs, loads, weeks } = act
-  const startedOn = lesson.date
-  return {
-    ...state,
-    status: { state: 'healing' },
-    formerRemedies: state.ladder
-      ? [...state.formerRemedies, state.ladder.remedy]
-      : state.formerRemedies,
-    ladder: {
-      remedy,
-      name,
-      rungs,
-      loads,
-      startedOn,
-      weeks,
-      edited: false,
-      tempo: null,
-      at: 0,
-      tries: [],
-      lessonsOnRung: 0,
-    },
-  }
+function atHome(record: StudentRecord, change: Partial<HomeLog>): StudentRecord {
+  return { ...record, home: { ...record.home, ...change } }
 }
 
-function relapses(status: CaseStatus, points: CaseState['points']): number {
-  if (status.state === 'relapsed') return status.times
-  return points.filter((p, i) => p.state === 'relapsed' && points[i - 1]?.state !== 'relapsed')
-    .length
+function pinWeek(record: StudentRecord, act: ActOf<'week-pinned'>): StudentRecord {
+  const { week, item, day, on } = act
+  const others = record.home.pins.filter(
+    (p) => !(p.week === week && p.item === item && p.day === day),
+  )
+  return atHome(record, { pins: on === null ? others : [...others, { week, item, day, on }] })
 }
 
-/** A look at a mended fault is a recheck: clean moves the date on, unclean is a relapse. */
-function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState): CaseStatus {
-  const { status } = state
-  if (status.state !== 'mended' || !isUnprompted(look)) return status
-  if (!isClean(look)) {
-    return { state: 'relapsed', on: lesson.date, times: relapses(status, state.points) + 1 }
-  }
-  const due = status.nextRecheck !== null && daysBetween(status.nextRecheck, lesson.date) >= 0
-  if (!due) return status
-  const cleanRechecks = status.cleanRechecks + 1
-  return { ...status, cleanRechecks, nextRecheck: nextRecheck(lesson.date, cleanRechecks) }
-}
-
-function takeLook(
-  state: CaseState,
-  act: Act & ActOf<'look-taken'>,
-  lesson: LessonState,
-): CaseState {
-  const look: RecordedLook = {
-    act: act.id,
-    lesson: act.lesson,
-    condition: act.condition,
-    setting: isMusic(act.condition) ? 'in-music' : 'away-from-music',
-    prompted: act.prompted,
-    clean: act.clean,
-    tries: act.tries,
-  }
-  return {
-    ...state,
-    belief: afterLook(state.belief, look),
-    looks: [...state.looks, look],
-    status: afterRecheck(state, look, lesson),
-  }
-}
-
-/** The student stays on the rung they were on; where it is gone, on the one now in its place. */
-function editLadder(state: CaseState, act: ActOf<'ladder-edited'>): CaseState {
-  const { ladder } = state
-  if (!ladder) return state
-  const now = ladder.rungs[ladder.at]?.id
-  const found = act.rungs.findIndex((r) => r.id === now)
-  const at = found >= 0 ? found : Math.min(ladder.at, act.rungs.length - 1)
-  const tries = found >= 0 ? ladder.tries : []
-  return { ...state, ladder: { ...ladder, rungs: act.rungs, edited: true, at, tries } }
-}
-
-function tryTempo(state: CaseState, clean: boolean): CaseState {
-  const { ladder } = state
-  if (!ladder?.tempo) return state
-  return { ...state, ladder: { ...ladder, tempo: climb(ladder.tempo, clean) } }
-}
-
-/** A take without a slip is one clean try, a take with slips is one that was not: they are not independent. */
-function countSlips(
-  state: CaseState,
-  act: Act & ActOf<'slips-counted'>,
-  lesson: LessonState,
-): CaseState {
-  const { lesson: inLesson, condition, prompted, seconds, slips } = act
-  const count = { act: act.id, lesson: inLesson, condition, prompted, seconds, slips }
-  const look = { ...act, kind: 'look-taken' as const, clean: slips.length === 0 ? 1 : 0, tries: 1 }
-  const looked = takeLook(state, look, lesson)
-  return { ...looked, slipCounts: [...state.slipCounts, count] }
-}
-
-function tryRung(state: CaseState, act: ActOf<'rung-tried'>): CaseState {
-  if (!state.ladder) return state
-  const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
-  return { ...state, ladder: { ...state.ladder, tries } }
-}
-
-function decideRung(state: CaseState, act: ActOf<'rung-decided'>): CaseState {
-  const { ladder } = state
-  if (!ladder || act.decision === 'stay') return state
-  const step = act.decision === 'up' ? 1 : -1
-  const at = Math.min(ladder.rungs.length - 1, Math.max(0, ladder.at + step))
-  return {
-    ...state,
-    rungsPassed: Math.max(0, state.rungsPassed + step),
-    ladder: { ...ladder, at, tries: [], lessonsOnRung: 0 },
-  }
-}
-
-function mend(state: CaseState, lesson: LessonState): CaseState {
-  return {
-    ...state,
-    status: {
-      state: 'mended',
-      onLesson: lesson.id,
-      on: lesson.date,
-      cleanRechecks: 0,
-      nextRecheck: nextRecheck(lesson.date, 0),
-    },
-  }
-}
-
-function reopen(state: CaseState, lesson: LessonState): CaseState {
-  const wasMended = state.status.state === 'mended'
-  const status: CaseStatus = wasMended
-    ? { state: 'relapsed', on: lesson.date, times: relapses(state.status, state.points) + 1 }
-    : { state: 'open' }
-  return { ...state, status }
+function practise(record: StudentRecord, act: ActOf<'practised'>): StudentRecord {
+  const { date, item, minutes, done, tempo } = act
+  const others = record.home.ticks.filter((t) => !(t.date === date && t.item === item))
+  return atHome(record, { ticks: done ? [...others, { date, item, minutes, tempo }] : others })
 }
 
 /** The record after the act. Undoing is done by playing the acts again without the one undone. */
@@ -357,6 +234,24 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       return inCase(record, act, (c) => tryRung(c, act))
     case 'rung-decided':
       return inCase(record, act, (c) => decideRung(c, act))
+    case 'week-pinned':
+      return pinWeek(record, act)
+    case 'week-given': {
+      const { week, blocks } = act
+      const earlier = record.home.given.filter((g) => g.week !== week)
+      const given = [...earlier, { week, blocks }].sort((a, b) => (a.week < b.week ? -1 : 1))
+      return atHome(record, { given })
+    }
+    case 'practised':
+      return practise(record, act)
+    case 'hurt-at-home': {
+      const { date, item, name } = act
+      return atHome(record, { hurts: [...record.home.hurts, { act: act.id, date, item, name }] })
+    }
+    case 'home-noted': {
+      const note = { act: act.id, date: act.date, words: act.words }
+      return atHome(record, { notes: [...record.home.notes, note] })
+    }
     case 'case-mended':
       return inCase(record, act, mend)
     case 'case-reopened':

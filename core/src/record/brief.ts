@@ -4,6 +4,8 @@ import type { IsoDate } from '../kit'
 import { STUCK_AFTER_LESSONS } from '../mending'
 import type { BodyPart, HealthFlag } from '../packs'
 import type { LadderRung } from '../remedy'
+import { hurtsSinceLesson, keptShare } from './home'
+import type { HomeHurt, HomeNote } from './homeLog'
 import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
 import { whatWorks } from './whatWorks'
@@ -35,6 +37,11 @@ export interface Brief {
   /** The aim of the last lesson; empty when there was none. */
   readonly lastAim: string
   readonly hurts: readonly BodyPart[]
+  /** Items stopped at home because they hurt; seen first. */
+  readonly hurtAtHome: readonly HomeHurt[]
+  readonly homeNotes: readonly HomeNote[]
+  /** Share of the practice asked for since the last lesson that was ticked; null when not known. */
+  readonly kept: number | null
   readonly flags: readonly HealthFlag[]
 }
 
@@ -82,6 +89,9 @@ export function brief(record: StudentRecord, today: IsoDate): Brief {
     daysSinceLesson: last ? daysBetween(last.date, today) : null,
     lastAim: last?.aim ?? '',
     hurts: painfulParts(record),
+    hurtAtHome: hurtsSinceLesson(record),
+    homeNotes: record.home.notes.filter((n) => !last || n.date >= last.date),
+    kept: last ? keptShare(record.home, last.date, today) : null,
     flags: record.card.flags,
   }
 }

@@ -11,7 +11,7 @@ export type {
   RivalShare,
   StudentId,
 } from './acts'
-export { PLACES } from './acts'
+export { HOME_ACTS, PLACES } from './acts'
 export {
   COMMITMENTS,
   CONSENTS,
@@ -25,11 +25,24 @@ export {
 export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'
 export { agenda, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
-export { applyAct, isMusic } from './apply'
+export { applyAct } from './apply'
+export { isMusic } from './caseSteps'
 export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
 export type { ActRequest } from './completeAct'
+export { askedOn, hurtsSinceLesson, keptShare, keptWeeks, mondayOf, weekGivenFor } from './home'
+export type { KeptWeek } from './home'
+export { EMPTY_HOME } from './homeLog'
+export type {
+  GivenBlock,
+  GivenWeek,
+  HomeHurt,
+  HomeLog,
+  HomeNote,
+  HomeTick,
+  WeekPin,
+} from './homeLog'
 export { factsOf } from './factsOf'
 export { gateOpenings, gateStates } from './gates'
 export type { GateState, NeedState } from './gates'

@@ -3,6 +3,7 @@ import type { IsoDate, Refusal } from '../kit'
 import type { Act, ActId } from './acts'
 import type { StudentCard } from './card'
 import { applyAct } from './apply'
+import { EMPTY_HOME } from './homeLog'
 import { refuseAct } from './refuseAct'
 import type { StudentRecord } from './state'
 
@@ -18,7 +19,7 @@ export function undoneActs(acts: readonly Act[]): ReadonlySet<ActId> {
 
 /** A record with nothing in it but the card. */
 export function emptyRecord(card: StudentCard): StudentRecord {
-  return { card, lessons: [], cases: [], strengths: [] }
+  return { card, lessons: [], cases: [], strengths: [], home: EMPTY_HOME }
 }
 
 /** The record after its acts, or null when the student has not been added. Acts are taken in order. */

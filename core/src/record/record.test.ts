@@ -1,20 +1,8 @@
 import { describe, expect, test } from 'vitest'
-import { addDays } from '../kit'
-import type { IsoDate, IsoInstant } from '../kit'
-import type { Condition } from '../packs'
-import {
-  brief,
-  painfulParts,
-  playRecord,
-  practiceSheet,
-  refuseAct,
-  refuseUndo,
-  ruleFor,
-  summarise,
-  EMPTY_CARD,
-} from './index'
-import { A, Desk, START, TODAY } from './test/desk'
-import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord } from './index'
+import type { IsoDate } from '../kit'
+import { brief, painfulParts, practiceSheet, refuseUndo, ruleFor, summarise } from './index'
+import { A, Desk, TODAY } from './test/desk'
+import type { ActId, CaseId, LessonId } from './index'
 
 function mendedDesk(): Desk {
   const desk = new Desk().open()

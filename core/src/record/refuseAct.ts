@@ -136,6 +136,26 @@ function refuseMended(record: StudentRecord, state: CaseState, reason?: string):
   return no('mended_rule_open', 'overruled', { name: state.name })
 }
 
+/** Acts that belong to no lesson and stand on nothing. */
+const BESIDE_LESSONS = [
+  'undone',
+  'card-changed',
+  'week-pinned',
+  'week-given',
+] as const satisfies readonly ActBody['kind'][]
+
+function isBesideLessons(
+  act: ActBody,
+): act is Extract<ActBody, { kind: (typeof BESIDE_LESSONS)[number] }> {
+  return BESIDE_LESSONS.some((kind) => kind === act.kind)
+}
+
+/** What is ticked at home is ticked on its day, or soon after. */
+function refuseHome(act: { readonly date: IsoDate }, today: IsoDate): Refusal | null {
+  const ahead = daysBetween(today, act.date)
+  return ahead > DAYS_AHEAD_MOST ? no('day_in_future', 'date', { date: act.date }) : null
+}
+
 type CaseAct = Extract<ActBody, { case: CaseId }>
 
 function refuseInCase(record: StudentRecord, act: CaseAct): Refusal | null {
@@ -191,8 +211,9 @@ export function refuseAct(
 ): Refusal | null {
   if (act.kind === 'student-added') return record ? no('student_exists', 'student') : null
   if (!record) return no('unknown_student', 'student')
-  if (act.kind === 'undone' || act.kind === 'card-changed') return null
+  if (isBesideLessons(act)) return null
   if (act.kind === 'lesson-opened') return refuseOpening(record, act, today)
+  if ('date' in act) return refuseHome(act, today)
   const refusal = refuseLesson(record, act.lesson)
   // A ladder is prepared between lessons too; everything else happens in one.
   if (refusal && !(refusal.code === 'lesson_closed' && PREPARED.has(act.kind))) return refusal

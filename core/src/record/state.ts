@@ -5,6 +5,7 @@ import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from 
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
 import type { ActId, CaseId, LessonId, Place, RivalShare } from './acts'
 import type { StudentCard } from './card'
+import type { HomeLog } from './homeLog'
 
 export interface NotedSign {
   readonly act: ActId
@@ -150,6 +151,7 @@ export interface StudentRecord {
   readonly lessons: readonly LessonState[]
   readonly cases: readonly CaseState[]
   readonly strengths: readonly { readonly words: string; readonly lesson: LessonId }[]
+  readonly home: HomeLog
 }
 
 /** The lesson with that id. @throws RangeError when the record has none */

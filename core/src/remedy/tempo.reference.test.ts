@@ -51,7 +51,7 @@ describe('the staircase', () => {
   })
 
   test('a player who is always clean is not asked for ever', () => {
-    let s = startStaircase(60, 'two-up' as StaircaseRule)
+    let s = startStaircase(60, 'two-up')
     for (let i = 0; i < 200; i++) s = tryAt(s, true)
     expect(s.bpm).toBe(300)
   })

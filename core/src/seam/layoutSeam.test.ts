@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { IsoDate } from '../kit'
-import { EMPTY_CARD } from '../record'
+import { EMPTY_CARD, EMPTY_HOME } from '../record'
 import type { CaseId, CasePoint, CaseState, LessonId, StudentRecord } from '../record'
 import { layoutSeam } from './index'
 
@@ -65,6 +65,7 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     })),
     cases,
     strengths: [],
+    home: EMPTY_HOME,
   }
 }
 

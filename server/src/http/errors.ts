@@ -17,9 +17,12 @@ const CONFLICTS = new Set([
   'pack_is_shipped',
 ])
 
+const NOT_THERE = new Set(['unknown_student', 'unknown_pack', 'link_not_valid'])
+
 export function statusOf(code: string): number {
   if (CONFLICTS.has(code)) return 409
-  return code === 'unknown_student' || code === 'unknown_pack' ? 404 : 422
+  if (code === 'not_from_home') return 403
+  return NOT_THERE.has(code) ? 404 : 422
 }
 
 interface BodyParserError {

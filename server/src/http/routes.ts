@@ -9,7 +9,9 @@ import { recordActs } from '../usecases/recordActs'
 import { statusOf } from './errors'
 import { knowledgeRoutes } from './knowledgeRoutes'
 import { musicRoutes } from './musicRoutes'
+import { homeRoutes } from './homeRoutes'
 import { recordFileRoutes } from './recordFileRoutes'
+import { weekRoutes } from './weekRoutes'
 
 /** A lesson's worth of acts is a few kilobytes, a pack's text some hundred; more is a mistake. */
 const BODY_MOST = '512kb'
@@ -18,6 +20,7 @@ const HANDOVER_MOST = '40mb'
 
 export function apiRoutes(deps: Deps): Router {
   const routes = Router()
+  routes.use('/home', homeRoutes(deps))
   routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/health', (_req, res) => {
@@ -39,6 +42,7 @@ export function apiRoutes(deps: Deps): Router {
   })
   recordFileRoutes(routes, deps)
   musicRoutes(routes, deps)
+  weekRoutes(routes, deps)
   knowledgeRoutes(routes, deps)
   routes.use((_req, res) => {
     res.status(404).json({ error: { code: 'unknown_address', path: [] } })

@@ -1,4 +1,3 @@
-/// <reference path="./verovio.d.ts" />
 /** Engraves an exercise as SVG. */
 import type { Exercise } from '@vein-mend/core/music'
 import { musicXml } from '@vein-mend/core/music'

@@ -66,7 +66,7 @@ export async function pdfOf(title: string, content: Content): Promise<Buffer> {
     },
     content,
   }
-  return pdfmake.createPdf(definition).getBuffer() as Promise<Buffer>
+  return pdfmake.createPdf(definition).getBuffer()
 }
 
 /** Width of the printed page inside its margins, points. */

@@ -47,4 +47,17 @@ export const MIGRATIONS: readonly Migration[] = [
       `CREATE TABLE own_packs (id TEXT PRIMARY KEY, yaml TEXT NOT NULL, saved_at TEXT NOT NULL)`,
     ],
   },
+  {
+    name: '0003-home-links',
+    statements: [
+      `CREATE TABLE home_links (
+        hash TEXT PRIMARY KEY,
+        student_id TEXT NOT NULL REFERENCES students (id) ON DELETE RESTRICT,
+        made TEXT NOT NULL,
+        expires TEXT NOT NULL,
+        revoked TEXT
+      )`,
+      `CREATE INDEX home_links_of_student ON home_links (student_id, made)`,
+    ],
+  },
 ]

@@ -52,6 +52,17 @@ export interface OwnPackRow extends Model<
   savedAt: string
 }
 
+export interface HomeLinkRow extends Model<
+  InferAttributes<HomeLinkRow>,
+  InferCreationAttributes<HomeLinkRow>
+> {
+  hash: string
+  studentId: string
+  made: string
+  expires: string
+  revoked: string | null
+}
+
 // Sequelize writes into the attribute objects it is given, so each column gets its own.
 const text = () => ({ type: DataTypes.TEXT, allowNull: false })
 const key = () => ({ type: DataTypes.TEXT, primaryKey: true })
@@ -88,6 +99,11 @@ export function defineModels(sequelize: Sequelize) {
       'setting',
       { key: key(), value: text() },
       { ...options, tableName: 'settings' },
+    ),
+    homeLinks: sequelize.define<HomeLinkRow>(
+      'homeLink',
+      { hash: key(), studentId: text(), made: text(), expires: text(), revoked: DataTypes.TEXT },
+      { ...options, tableName: 'home_links' },
     ),
     ownPacks: sequelize.define<OwnPackRow>(
       'ownPack',

@@ -2,6 +2,8 @@
 import type { Act, ActKind, StudentId, StudentSummary } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { openDatabase } from './database'
+import { homeLinkStore } from './homeLinkStore'
+import type { HomeLinkStore } from './homeLinkStore'
 import { knowledgeStore } from './knowledgeStore'
 import type { KnowledgeStore } from './knowledgeStore'
 import { defineModels } from './models'
@@ -20,7 +22,7 @@ export interface StudioWriter {
   append(student: StudentId, acts: readonly Act[], summary: StudentSummary): Promise<void>
 }
 
-export interface StudioStore extends KnowledgeStore {
+export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   actsOf(student: StudentId): Promise<readonly Act[]>
   students(): Promise<readonly StoredStudent[]>
   /** Acts of these kinds, of all students, in the order in which they were recorded. */
@@ -102,6 +104,7 @@ export async function openStudio(file: string): Promise<StudioStore> {
       }))
     },
     ...knowledgeStore(database, models),
+    ...homeLinkStore(models),
     actsOfKinds: async (kinds) => {
       const rows = await models.acts.findAll({
         where: { kind: [...kinds] },

@@ -73,6 +73,7 @@ export async function recordActs(
   deps: Deps,
   student: StudentId,
   requests: readonly IdentifiedRequest[],
+  by = WRITER,
 ): Promise<Result<StudentResponse>> {
   try {
     const { learns, ...result } = await deps.store.write(async (writer) => {
@@ -90,7 +91,7 @@ export async function recordActs(
           const { refusal } = body
           throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
         }
-        const act: Act = { ...body.value, id: request.id, at: deps.now(), by: WRITER }
+        const act: Act = { ...body.value, id: request.id, at: deps.now(), by }
         acts.push(act)
         added.push(act)
         record = after(acts, record, act)

@@ -218,6 +218,11 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'rung-decided': 'Rung decided',
   'case-mended': 'Called mended',
   'case-reopened': 'Opened again',
+  'week-pinned': 'Week changed',
+  'week-given': 'Week given',
+  practised: 'Practised at home',
+  'hurt-at-home': 'Hurt at home',
+  'home-noted': 'Note from home',
   undone: 'Undone',
 }
 

@@ -1,6 +1,7 @@
 /** From what a rung asks to the notes for this student on this instrument. */
 import { assertNever } from '../../kit'
 import type { Exercise, InstrumentSound } from '../exercise'
+import { cadence } from './cadence'
 import * as keyboard from './keyboard'
 import type { ExerciseSpec, MakingFor } from './spec'
 import * as strings from './strings'
@@ -24,7 +25,7 @@ export function makeExercise(
     case 'articulation':
       return keyboard.articulation(spec, sound, student)
     case 'cadence':
-      return keyboard.cadence(spec, sound, student)
+      return cadence(spec, sound, student)
     case 'chromatic':
       return keyboard.chromatic(spec, sound, student)
     case 'low-note':

@@ -103,3 +103,16 @@ export function exercise(
 export function leftOf(pitch: string): string {
   return octaves(pitch, -1)
 }
+
+export function withoutWords(n: Note): Note {
+  return leftWithout(n, 'words')
+}
+
+/** Notes as a line without hands has them. */
+export function withoutFingers(notes: readonly Note[]): readonly Note[] {
+  return notes.map((n) => leftWithout(n, 'fingers'))
+}
+
+function leftWithout(n: Note, key: 'words' | 'fingers'): Note {
+  return Object.fromEntries(Object.entries(n).filter(([k]) => k !== key)) as unknown as Note
+}

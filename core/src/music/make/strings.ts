@@ -13,6 +13,7 @@ import {
   slurred,
   thereAndBack,
   tonicFor,
+  withoutWords,
 } from './parts'
 import type { ExerciseSpec, MakingFor } from './spec'
 
@@ -50,9 +51,7 @@ export function rolls(spec: Of<'rolls'>, sound: InstrumentSound, student: Making
 }
 
 function withoutEmptyWords(n: Note): Note {
-  if (n.words !== '') return n
-  const { words: _, ...rest_ } = n
-  return rest_
+  return n.words === '' ? withoutWords(n) : n
 }
 
 /** Broken chords up and down from the tonic. */

@@ -45,11 +45,11 @@ function Counting({
   name: string
   onStop: (slips: readonly number[], length: number) => void
 }) {
-  const start = useRef(performance.now())
+  const [start] = useState(() => performance.now())
   const [slips, setSlips] = useState<readonly number[]>([])
   const panel = useRef<HTMLDivElement>(null)
   useEffect(() => panel.current?.focus(), [])
-  const now = () => seconds(performance.now() - start.current)
+  const now = () => seconds(performance.now() - start)
   const slip = () => setSlips((all) => [...all, now()])
   return (
     <div

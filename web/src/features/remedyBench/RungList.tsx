@@ -41,23 +41,24 @@ function Row({
   now: boolean
   onChoose: () => void
 }) {
-  const s = useSortable({ id: rung.id })
-  const { transform } = s
+  const { setNodeRef, transform, transition, isDragging, attributes, listeners } = useSortable({
+    id: rung.id,
+  })
   return (
     <li
-      ref={s.setNodeRef}
+      ref={setNodeRef}
       style={{
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
-        transition: s.transition,
+        transition: transition,
       }}
-      className={`flex items-stretch rounded-md border ${chosen ? 'border-ink bg-glaze' : 'border-line bg-slip'} ${s.isDragging ? 'relative z-10' : ''}`}
+      className={`flex items-stretch rounded-md border ${chosen ? 'border-ink bg-glaze' : 'border-line bg-slip'} ${isDragging ? 'relative z-10' : ''}`}
     >
       <button
         type="button"
         aria-label={`Move rung ${number}: ${rung.name}`}
         className="grid w-10 cursor-grab place-items-center"
-        {...s.attributes}
-        {...s.listeners}
+        {...attributes}
+        {...listeners}
       >
         <GripVertical aria-hidden size={16} />
       </button>

@@ -1,0 +1,154 @@
+/** What each act does to one fault, once the belief is brought up to the lesson's day. */
+import { daysBetween } from '../kit'
+import { afterLook, isClean, isUnprompted, nextRecheck } from '../mending'
+import { CONDITIONS } from '../packs'
+import type { Condition } from '../packs'
+import { climb } from '../remedy'
+import type { Act, ActOf } from './acts'
+import type { CaseState, CaseStatus, LessonState, RecordedLook } from './state'
+
+const EASIEST_IN_MUSIC: Condition = 'piece-slow'
+
+/** Whether a condition is music rather than an exercise or less. */
+export function isMusic(condition: Condition): boolean {
+  return CONDITIONS.indexOf(condition) >= CONDITIONS.indexOf(EASIEST_IN_MUSIC)
+}
+
+export function startRemedy(
+  state: CaseState,
+  act: ActOf<'remedy-started'>,
+  lesson: LessonState,
+): CaseState {
+  const { remedy, name, rungs, loads, weeks } = act
+  const startedOn = lesson.date
+  return {
+    ...state,
+    status: { state: 'healing' },
+    formerRemedies: state.ladder
+      ? [...state.formerRemedies, state.ladder.remedy]
+      : state.formerRemedies,
+    ladder: {
+      remedy,
+      name,
+      rungs,
+      loads,
+      startedOn,
+      weeks,
+      edited: false,
+      tempo: null,
+      at: 0,
+      tries: [],
+      lessonsOnRung: 0,
+    },
+  }
+}
+
+function relapses(status: CaseStatus, points: CaseState['points']): number {
+  if (status.state === 'relapsed') return status.times
+  return points.filter((p, i) => p.state === 'relapsed' && points[i - 1]?.state !== 'relapsed')
+    .length
+}
+
+/** A look at a mended fault is a recheck: clean moves the date on, unclean is a relapse. */
+function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState): CaseStatus {
+  const { status } = state
+  if (status.state !== 'mended' || !isUnprompted(look)) return status
+  if (!isClean(look)) {
+    return { state: 'relapsed', on: lesson.date, times: relapses(status, state.points) + 1 }
+  }
+  const due = status.nextRecheck !== null && daysBetween(status.nextRecheck, lesson.date) >= 0
+  if (!due) return status
+  const cleanRechecks = status.cleanRechecks + 1
+  return { ...status, cleanRechecks, nextRecheck: nextRecheck(lesson.date, cleanRechecks) }
+}
+
+export function takeLook(
+  state: CaseState,
+  act: Act & ActOf<'look-taken'>,
+  lesson: LessonState,
+): CaseState {
+  const look: RecordedLook = {
+    act: act.id,
+    lesson: act.lesson,
+    condition: act.condition,
+    setting: isMusic(act.condition) ? 'in-music' : 'away-from-music',
+    prompted: act.prompted,
+    clean: act.clean,
+    tries: act.tries,
+  }
+  return {
+    ...state,
+    belief: afterLook(state.belief, look),
+    looks: [...state.looks, look],
+    status: afterRecheck(state, look, lesson),
+  }
+}
+
+/** The student stays on the rung they were on; where it is gone, on the one now in its place. */
+export function editLadder(state: CaseState, act: ActOf<'ladder-edited'>): CaseState {
+  const { ladder } = state
+  if (!ladder) return state
+  const now = ladder.rungs[ladder.at]?.id
+  const found = act.rungs.findIndex((r) => r.id === now)
+  const at = found >= 0 ? found : Math.min(ladder.at, act.rungs.length - 1)
+  const tries = found >= 0 ? ladder.tries : []
+  return { ...state, ladder: { ...ladder, rungs: act.rungs, edited: true, at, tries } }
+}
+
+export function tryTempo(state: CaseState, clean: boolean): CaseState {
+  const { ladder } = state
+  if (!ladder?.tempo) return state
+  return { ...state, ladder: { ...ladder, tempo: climb(ladder.tempo, clean) } }
+}
+
+/** A take without a slip is one clean try, a take with slips is one that was not: they are not independent. */
+export function countSlips(
+  state: CaseState,
+  act: Act & ActOf<'slips-counted'>,
+  lesson: LessonState,
+): CaseState {
+  const { lesson: inLesson, condition, prompted, seconds, slips } = act
+  const count = { act: act.id, lesson: inLesson, condition, prompted, seconds, slips }
+  const look = { ...act, kind: 'look-taken' as const, clean: slips.length === 0 ? 1 : 0, tries: 1 }
+  const looked = takeLook(state, look, lesson)
+  return { ...looked, slipCounts: [...state.slipCounts, count] }
+}
+
+export function tryRung(state: CaseState, act: ActOf<'rung-tried'>): CaseState {
+  if (!state.ladder) return state
+  const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
+  return { ...state, ladder: { ...state.ladder, tries } }
+}
+
+export function decideRung(state: CaseState, act: ActOf<'rung-decided'>): CaseState {
+  const { ladder } = state
+  if (!ladder || act.decision === 'stay') return state
+  const step = act.decision === 'up' ? 1 : -1
+  const at = Math.min(ladder.rungs.length - 1, Math.max(0, ladder.at + step))
+  return {
+    ...state,
+    rungsPassed: Math.max(0, state.rungsPassed + step),
+    ladder: { ...ladder, at, tries: [], lessonsOnRung: 0 },
+  }
+}
+
+export function mend(state: CaseState, lesson: LessonState): CaseState {
+  return {
+    ...state,
+    status: {
+      state: 'mended',
+      onLesson: lesson.id,
+      on: lesson.date,
+      cleanRechecks: 0,
+      nextRecheck: nextRecheck(lesson.date, 0),
+    },
+  }
+}
+
+export function reopen(state: CaseState, lesson: LessonState): CaseState {
+  const wasMended = state.status.state === 'mended'
+  const status: CaseStatus = wasMended
+    ? { state: 'relapsed', on: lesson.date, times: relapses(state.status, state.points) + 1 }
+    : { state: 'open' }
+  return { ...state, status }
+}

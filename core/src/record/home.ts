@@ -1,0 +1,83 @@
+/** What was asked for at home and what was done of it. */
+import { daysBetween, addDays, weekdayOf } from '../kit'
+import type { IsoDate } from '../kit'
+import type { CaseId } from './ids'
+import { WEEKDAYS } from './card'
+import type { GivenBlock, GivenWeek, HomeHurt, HomeLog } from './homeLog'
+import type { StudentRecord } from './state'
+
+export function mondayOf(day: IsoDate): IsoDate {
+  return addDays(day, -weekdayOf(day))
+}
+
+/** The week that holds on that day: the last one given, which goes on until another is. */
+export function weekGivenFor(home: HomeLog, day: IsoDate): GivenWeek | null {
+  const monday = mondayOf(day)
+  return home.given.findLast((g) => g.week <= monday) ?? null
+}
+
+/** Blocks asked for on a day. */
+export function askedOn(home: HomeLog, day: IsoDate): readonly GivenBlock[] {
+  return weekGivenFor(home, day)?.blocks.filter((b) => b.day === weekdayOf(day)) ?? []
+}
+
+/**
+ * Share of the minutes asked for that were ticked, [0, 1], from the first day up to but not with the last.
+ * Null when nothing was asked for or nothing was ever ticked: nobody ticking is not nobody playing.
+ */
+export function keptShare(
+  home: HomeLog,
+  from: IsoDate,
+  to: IsoDate,
+  only: CaseId | null = null,
+): number | null {
+  if (home.ticks.length === 0) return null
+  const days = Array.from({ length: Math.max(0, daysBetween(from, to)) }, (_, d) =>
+    addDays(from, d),
+  )
+  const asked = days.flatMap((day) =>
+    askedOn(home, day)
+      .filter((b) => only === null || b.case === only)
+      .map((b) => ({ day, item: b.item, minutes: b.minutes })),
+  )
+  const minutes = asked.reduce((sum, b) => sum + b.minutes, 0)
+  if (minutes === 0) return null
+  const done = asked.reduce((sum, block) => {
+    const tick = home.ticks.find((t) => t.date === block.day && t.item === block.item)
+    return sum + (tick ? Math.min(tick.minutes, block.minutes) : 0)
+  }, 0)
+  return done / minutes
+}
+
+export interface KeptWeek {
+  readonly week: IsoDate
+  readonly daysAsked: number
+  /** Days on which something was ticked. */
+  readonly daysPlayed: number
+  /** Null when nobody ticked in any week. */
+  readonly share: number | null
+}
+
+/** The last weeks, oldest first, the present one up to today. */
+export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonly KeptWeek[] {
+  const now = mondayOf(today)
+  return Array.from({ length: weeks }, (_, i) => addDays(now, (i + 1 - weeks) * WEEKDAYS))
+    .filter((week) => weekGivenFor(home, week) !== null)
+    .map((week) => {
+      const end = addDays(week, WEEKDAYS)
+      const until = end < addDays(today, 1) ? end : addDays(today, 1)
+      const days = Array.from({ length: daysBetween(week, until) }, (_, d) => addDays(week, d))
+      return {
+        week,
+        daysAsked: days.filter((d) => askedOn(home, d).length > 0).length,
+        daysPlayed: days.filter((d) => home.ticks.some((t) => t.date === d)).length,
+        share: keptShare(home, week, until),
+      }
+    })
+}
+
+/** Items that hurt at home since the last lesson was opened; they rest until the teacher has looked. */
+export function hurtsSinceLesson(record: StudentRecord): readonly HomeHurt[] {
+  const last = record.lessons.at(-1)
+  return record.home.hurts.filter((h) => !last || h.date >= last.date)
+}

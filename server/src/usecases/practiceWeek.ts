@@ -1,0 +1,56 @@
+/** The week at home, solved from the record as it stands. */
+import type { PracticeWeekResponse } from '@vein-mend/contract'
+import { addDays, good, refuse } from '@vein-mend/core/kit'
+import type { IsoDate, Result } from '@vein-mend/core/kit'
+import { gained, readWeek, weekAsk, weekProgramme } from '@vein-mend/core/practice'
+import type { WeekAsk, WeekPlan } from '@vein-mend/core/practice'
+import { keptWeeks, mondayOf, playRecord, weekGivenFor } from '@vein-mend/core/record'
+import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import { solveProgramme } from '../solver'
+import type { Deps } from './deps'
+
+/** What is offered as one step more. */
+const MORE_MINUTES = 10
+const WEEKS_SHOWN = 8
+
+async function solve(ask: WeekAsk): Promise<WeekPlan | null> {
+  const solution = await solveProgramme(weekProgramme(ask))
+  return solution && readWeek(ask, solution)
+}
+
+export interface SolvedWeek {
+  readonly plan: WeekPlan
+  /** Some pin could not be had with the others; the week is solved without any. */
+  readonly pinsLetGo: boolean
+}
+
+/** The best week; where the pins contradict each other or the minutes, the week without them. */
+export async function solveWeek(record: StudentRecord, monday: IsoDate, more = 0) {
+  const ask = weekAsk(record, monday, more)
+  const pinned = await solve(ask)
+  if (pinned) return { plan: pinned, pinsLetGo: false }
+  const free = await solve({ ...ask, pins: [], leftToRight: null })
+  return free && { plan: free, pinsLetGo: true }
+}
+
+/** The week in which the day lies, with what ten minutes more a day would bring. */
+export async function practiceWeek(
+  deps: Deps,
+  student: StudentId,
+  day: IsoDate,
+): Promise<Result<PracticeWeekResponse>> {
+  const record = playRecord(await deps.store.actsOf(student))
+  if (!record) return refuse('unknown_student', ['student'])
+  const monday = mondayOf(day)
+  const solved = await solveWeek(record, monday)
+  const roomier = await solveWeek(record, monday, MORE_MINUTES)
+  if (!solved || !roomier) return refuse('no_week', ['week'])
+  return good({
+    week: monday,
+    next: addDays(monday, 7),
+    ...solved,
+    more: { minutes: MORE_MINUTES, plan: roomier.plan, gained: gained(roomier.plan, solved.plan) },
+    given: weekGivenFor(record.home, monday),
+    kept: keptWeeks(record.home, deps.today(), WEEKS_SHOWN),
+  })
+}
