@@ -54,6 +54,14 @@ async function beginAndNote(page: Page, signs: Typed): Promise<void> {
   }
 }
 
+/** The link for home, as a phone opens it. */
+async function openHomePage(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const link = page.getByRole('textbox', { name: /Give this link/ })
+  await page.goto(await link.inputValue())
+  await page.getByRole('checkbox').first().click()
+}
+
 const SHOTS: readonly Shot[] = [
   { name: 'today', path: '/' },
   { name: 'student', path: '/students/student-marrow' },
@@ -88,6 +96,20 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'ladder-horn',
     path: '/students/student-marrow/faults/marrow-case-3/ladder?rung=five-notes-on-one-breath',
+  },
+  {
+    name: 'week',
+    path: '/students/student-quillan/week',
+    before: async (page) => {
+      await page.getByRole('button', { name: /min/ }).nth(1).click()
+    },
+  },
+  {
+    name: 'home',
+    path: '/students/student-quillan/week',
+    width: 390,
+    height: 844,
+    before: openHomePage,
   },
   { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },

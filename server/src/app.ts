@@ -5,8 +5,9 @@ import express from 'express'
 import type { Express } from 'express'
 import helmet from 'helmet'
 import { answerErrors } from './http/errors'
+import { homeRoutes } from './http/homeRoutes'
 import { apiRoutes } from './http/routes'
-import { onlyFromHere } from './http/sameOrigin'
+import { onlyFromHere, ownPagesOnly } from './http/sameOrigin'
 import type { Deps } from './usecases/deps'
 
 export interface AppOptions extends Deps {
@@ -17,7 +18,8 @@ export interface AppOptions extends Deps {
 
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
-export function createApp(options: AppOptions): Express {
+/** Headers, and pages and answers packed. */
+function bareApp(): Express {
   const app = express()
   app.disable('x-powered-by')
   app.use(
@@ -35,17 +37,40 @@ export function createApp(options: AppOptions): Express {
       strictTransportSecurity: false,
     }),
   )
+  return app
+}
+
+function servePages(app: Express, folder: string): void {
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_MS }))
+  app.use(express.static(folder, { index: false }))
+  app.get('/{*splat}', (_req, res) => {
+    res.sendFile(join(folder, 'index.html'))
+  })
+}
+
+/**
+ * The page at home alone, for phones in the same network: without a valid link it answers nothing about
+ * anybody, and no address of the studio is behind it.
+ */
+export function createHomeApp(options: AppOptions): Express {
+  const app = bareApp()
+  app.use(ownPagesOnly)
+  app.use(compression())
+  app.use('/api/home', homeRoutes(options))
+  app.use('/api', (_req, res) => {
+    res.status(404).json({ error: { code: 'unknown_address', path: [] } })
+  })
+  if (options.webFolder !== null) servePages(app, options.webFolder)
+  app.use(answerErrors(options.log))
+  return app
+}
+
+export function createApp(options: AppOptions): Express {
+  const app = bareApp()
   app.use(onlyFromHere)
   app.use(compression())
   app.use('/api', apiRoutes(options))
-  if (options.webFolder !== null) {
-    const folder = options.webFolder
-    app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_MS }))
-    app.use(express.static(folder, { index: false }))
-    app.get('/{*splat}', (_req, res) => {
-      res.sendFile(join(folder, 'index.html'))
-    })
-  }
+  if (options.webFolder !== null) servePages(app, options.webFolder)
   app.use(answerErrors(options.log))
   return app
 }

@@ -4,8 +4,10 @@ import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { Express } from 'express'
+import type { Server } from 'node:http'
 import pino from 'pino'
-import { createApp } from './app'
+import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
 import { buildLibrary, openKnowledge, readPackTexts, sayTrouble } from './packs'
 import { openStudio } from './store'
@@ -30,13 +32,27 @@ function localDay(date: Date): IsoDate {
   return `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}` as IsoDate
 }
 
-function portAsked(): number {
-  const text = process.env.VEIN_MEND_PORT ?? String(USUAL_PORT)
+function portNamed(name: string, text: string): number {
   const port = Number(text)
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
-    fail(`VEIN_MEND_PORT must be a port number from 0 to 65535, not "${text}".`)
+    fail(`${name} must be a port number from 0 to 65535, not "${text}".`)
   }
   return port
+}
+
+function portAsked(): number {
+  return portNamed('VEIN_MEND_PORT', process.env.VEIN_MEND_PORT ?? String(USUAL_PORT))
+}
+
+/** Opens the page at home to phones in the same network, where the teacher asked for it. */
+function listenForHome(app: Express): Server | null {
+  const text = process.env.VEIN_MEND_HOME_PORT
+  if (text === undefined) return null
+  const port = portNamed('VEIN_MEND_HOME_PORT', text)
+  return app.listen(port, '0.0.0.0', (error?: Error) => {
+    if (error) fail(`The page at home could not be opened on port ${port}: ${error.message}`)
+    console.log(`Links for home also open at this machine's address in the network, port ${port}`)
+  })
 }
 
 async function start(): Promise<void> {
@@ -57,16 +73,18 @@ async function start(): Promise<void> {
   const opened = await openKnowledge(store, shipped)
   if (!opened.ok) fail(opened.troubles.map(sayTrouble).join('\n'))
   const web = join(ROOT, 'web', 'dist')
-  const app = createApp({
+  const options = {
     store,
     knowledge: opened.knowledge,
     now,
     today,
     webFolder: existsSync(web) ? web : null,
-    log: (error) => {
+    log: (error: unknown) => {
       log.error(error)
     },
-  })
+  }
+  const app = createApp(options)
+  const home = listenForHome(createHomeApp(options))
   const port = portAsked()
   const server = app.listen(port, LOOPBACK, (error?: Error) => {
     if (error) {
@@ -85,6 +103,8 @@ async function start(): Promise<void> {
   const stop = () => {
     server.close(() => void store.close().then(() => process.exit(0)))
     server.closeAllConnections()
+    home?.close()
+    home?.closeAllConnections()
   }
   process.once('SIGINT', stop)
   process.once('SIGTERM', stop)

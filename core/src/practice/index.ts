@@ -8,3 +8,5 @@ export { DAYS, NEW_PER_DAY, playingMinutes, weekProgramme, weekWorth } from './p
 export type { Pin, WeekAsk } from './programme'
 export { gained, readWeek, returning } from './week'
 export type { Block, BlockReason, GaveWay, Solution, WeekPlan } from './week'
+export { steadiness, TAPS_ASKED } from './tapping'
+export type { Steadiness, Tap } from './tapping'

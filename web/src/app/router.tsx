@@ -11,6 +11,15 @@ function screen<M>(load: () => Promise<M>, pick: (module: M) => React.ComponentT
 export function makeRouter() {
   return createBrowserRouter([
     {
+      path: '/home/:token',
+      ErrorBoundary: Crash,
+      HydrateFallback: () => null,
+      lazy: screen(
+        () => import('../features/home/Home'),
+        (m) => m.Home,
+      ),
+    },
+    {
       path: '/',
       Component: Frame,
       ErrorBoundary: Crash,
@@ -84,6 +93,13 @@ export function makeRouter() {
           lazy: screen(
             () => import('../features/sheet/Sheet'),
             (m) => m.Sheet,
+          ),
+        },
+        {
+          path: 'students/:studentId/week',
+          lazy: screen(
+            () => import('../features/week/Week'),
+            (m) => m.Week,
           ),
         },
         {

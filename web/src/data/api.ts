@@ -2,12 +2,15 @@
 import type {
   ErrorResponse,
   HandoverTaken,
+  HomeLinkListed,
+  HomeResponse,
   IdentifiedRequest,
   OwnEntry,
   PackForkRequest,
   PassageRequest,
   PackResponse,
   PacksResponse,
+  PracticeWeekResponse,
   StudentResponse,
   StudentsResponse,
   StudioResponse,
@@ -62,6 +65,17 @@ export const api = {
     send<Saved>('POST', `/packs/${at(pack)}/forks`, fork),
   importPack: (yaml: string) => send<Saved>('POST', '/packs', { yaml }),
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
+  week: (student: string, day: string) =>
+    ask<PracticeWeekResponse>(`/students/${at(student)}/week?day=${day}`),
+  homeLinks: (student: string) =>
+    ask<{ links: readonly HomeLinkListed[] }>(`/students/${at(student)}/home-links`),
+  makeHomeLink: (student: string) =>
+    send<{ token: string; expires: string }>('POST', `/students/${at(student)}/home-links`),
+  revokeHomeLinks: (student: string) =>
+    send<{ links: readonly HomeLinkListed[] }>('DELETE', `/students/${at(student)}/home-links`),
+  home: (token: string) => ask<HomeResponse>(`/home/${at(token)}`),
+  recordHome: (token: string, acts: readonly IdentifiedRequest[]) =>
+    send<HomeResponse>('POST', `/home/${at(token)}/acts`, { acts }),
   studio: () => ask<StudioResponse>('/studio'),
   chooseSchools: (schools: Schools) => send<StudioResponse>('PUT', '/studio/schools', { schools }),
 }

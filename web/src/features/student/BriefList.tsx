@@ -5,7 +5,8 @@ import { Link } from 'react-router'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
-import { FLAG_WORDS, PART_WORDS, plural } from '../../wording/words'
+import { shortDay } from '../../wording/dates'
+import { FLAG_WORDS, PART_WORDS, percent, plural } from '../../wording/words'
 
 function words(item: BriefItem) {
   switch (item.kind) {
@@ -60,10 +61,22 @@ function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
 }
 
 export function BriefList({ view }: { view: StudentView }) {
-  const { items, strength, lastAim, hurts, flags } = brief(view.record, view.today)
-  if (items.length === 0 && strength === null && hurts.length === 0) return null
+  const { items, strength, lastAim, hurts, flags, hurtAtHome, homeNotes, kept } = brief(
+    view.record,
+    view.today,
+  )
+  const quiet = hurts.length === 0 && hurtAtHome.length === 0 && homeNotes.length === 0
+  if (items.length === 0 && strength === null && quiet) return null
   return (
     <Section title="Before the lesson">
+      {hurtAtHome.map((h) => (
+        <p
+          key={h.act}
+          className="bg-dangerwash text-danger -mx-3 mb-1 rounded px-3 py-1.5 font-medium"
+        >
+          Hurt at home on {shortDay(h.date)}: {h.name}. It rests until you have looked.
+        </p>
+      ))}
       {strength !== null && (
         <p className="mb-1">
           Say first what works: <span className="font-medium">{strength}</span>
@@ -78,6 +91,17 @@ export function BriefList({ view }: { view: StudentView }) {
       {flags.length > 0 && (
         <p className="mb-1">
           <span className="text-kiln">Careful:</span> {flags.map((f) => FLAG_WORDS[f]).join(' · ')}
+        </p>
+      )}
+      {homeNotes.map((n) => (
+        <p key={n.act} className="mb-1">
+          <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
+        </p>
+      ))}
+      {kept !== null && (
+        <p className="mb-1">
+          <span className="text-kiln">Practice ticked since the last lesson:</span> {percent(kept)}{' '}
+          of the minutes asked for
         </p>
       )}
       {lastAim !== '' && (

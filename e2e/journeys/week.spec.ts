@@ -1,0 +1,89 @@
+import { readFile } from 'node:fs/promises'
+import { allSent, expect, expectAccessible, test } from '../support/journey'
+
+const WEEK = '/students/student-quillan/week'
+
+test('the week is moved by key, asked why, given, and taken home as files', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url + WEEK)
+  const monday = page.getByRole('region', { name: 'Monday' })
+  const first = monday.getByRole('button').first()
+  const name = (await first.innerText()).split('\n')[0] ?? ''
+  const named = (day: string) =>
+    page.getByRole('region', { name: day }).getByRole('button', { name })
+  await first.click()
+  await expect(page.getByText(/^Why here:/)).toBeVisible()
+
+  // Off a day by key: it stays off, and the rest is solved again round it.
+  await first.press('Delete')
+  await allSent(page)
+  await expect(named('Monday')).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('region', { name: 'Tuesday' }).getByRole('button').first()).toBeVisible()
+  await expect(named('Monday')).toHaveCount(0)
+
+  await page.getByRole('button', { name: 'Give this week' }).click()
+  await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+  await allSent(page)
+
+  const file = async (link: string) => {
+    const waiting = page.waitForEvent('download')
+    await page.getByRole('link', { name: link }).click()
+    return readFile(await (await waiting).path())
+  }
+  expect((await file('Sheet as PDF')).subarray(0, 5).toString()).toBe('%PDF-')
+  expect((await file('Calendar')).toString()).toContain(name)
+  expect((await file('Table')).toString()).toContain('instruction')
+})
+
+test('the link opens the sheet on a phone; ticks survive a lost connection; pain stops the item and comes first', async ({
+  page,
+  demo,
+  browser,
+}) => {
+  await page.goto(demo.url + WEEK)
+  await page.getByRole('button', { name: 'Give this week' }).click()
+  await allSent(page)
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const address = await page.getByRole('textbox', { name: /Give this link/ }).inputValue()
+
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  const home = await phone.newPage()
+  await home.goto(address)
+  await expect(home.getByRole('heading', { level: 1 })).toHaveText('Practice for Noor')
+  await expectAccessible(home)
+  // Nothing of the record but the sheet: no surname, no fault on record, no way into the studio.
+  await expect(home.getByText('Quillan')).toHaveCount(0)
+  await expect(home.getByRole('link')).toHaveCount(0)
+  const wide = await home.evaluate(() => document.documentElement.scrollWidth)
+  expect(wide).toBeLessThanOrEqual(390)
+
+  await phone.setOffline(true)
+  const tick = home.getByRole('checkbox').first()
+  await tick.click()
+  await expect(tick).toBeChecked()
+  await expect(home.getByText(/1 kept here/)).toBeVisible()
+  await phone.setOffline(false)
+  await expect(home.getByText(/kept here/)).toHaveCount(0, { timeout: 15_000 })
+
+  await home.getByRole('button', { name: 'It hurts' }).first().click()
+  await expect(home.getByText(/ rests\.$/)).toBeVisible()
+  await home.getByLabel('A word to your teacher').fill('The thumb is sore after school')
+  await home.getByRole('button', { name: 'Send' }).click()
+  await expect(home.getByText('Kept for the next lesson.')).toBeVisible()
+  await expect(home.getByText(/kept here/)).toHaveCount(0)
+
+  await page.goto(`${demo.url}/students/student-quillan`)
+  await expect(page.getByText(/^Hurt at home on .* It rests until you have looked\.$/)).toBeVisible()
+  await expect(page.getByText('“The thumb is sore after school”')).toBeVisible()
+  await expect(page.getByText('Practice ticked since the last lesson')).toBeVisible()
+
+  await page.goto(demo.url + WEEK)
+  await page.getByRole('button', { name: /^Take .* back$/ }).click()
+  await expect(page.getByRole('button', { name: /^Take .* back$/ })).toHaveCount(0)
+  await home.reload()
+  await expect(home.getByRole('heading', { name: 'This link no longer works' })).toBeVisible()
+  await phone.close()
+})

@@ -1,0 +1,229 @@
+/** The sheet on a phone: today's list, ticks, tempo reached, "hurts", a note. Nothing else of the record. */
+import type { HomeResponse } from '@vein-mend/contract'
+import { weekdayOf } from '@vein-mend/core/kit'
+import { Check } from 'lucide-react'
+import { useState } from 'react'
+import { useParams } from 'react-router'
+import { Button } from '../../ui/Button'
+import { longDay } from '../../wording/dates'
+import { WEEKDAY_WORDS } from '../../wording/words'
+import { Beat } from './Beat'
+import { Tapping } from './Tapping'
+import { useHome } from './useHome'
+
+type HomePage = ReturnType<typeof useHome>
+type Day = HomeResponse['days'][number]
+
+function Notes({ svg, name }: { svg: string; name: string }) {
+  return (
+    <img
+      alt={`Notes of ${name}`}
+      src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`}
+      className="mt-2 w-full rounded bg-white p-2"
+    />
+  )
+}
+
+function TempoReached({ tempo, onSay }: { tempo: number | null; onSay: (bpm: number) => void }) {
+  const [text, setText] = useState(tempo === null ? '' : String(tempo))
+  return (
+    <label className="text-kiln flex items-center gap-2">
+      beat reached
+      <input
+        inputMode="numeric"
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => {
+          const bpm = Number(text)
+          if (bpm >= 20 && bpm <= 300 && bpm !== tempo) onSay(bpm)
+        }}
+        className="border-line bg-glaze text-ink min-h-11 w-16 rounded border px-2"
+      />
+    </label>
+  )
+}
+
+function Item({
+  block,
+  page,
+  home,
+}: {
+  block: Day['blocks'][number]
+  page: HomeResponse
+  home: HomePage
+}) {
+  const rung = page.rungs.find((r) => r.item === block.item)
+  const tick = page.ticks.find((t) => t.date === page.today && t.item === block.item)
+  const stopped = page.stopped.includes(block.item)
+  const said = { kind: 'practised' as const, date: page.today, item: block.item }
+  const say = (done: boolean, tempo: number | null) =>
+    home.add({ ...said, minutes: block.minutes, done, tempo })
+  if (stopped) {
+    return (
+      <li className="bg-dangerwash rounded-md px-4 py-3">
+        <p className="font-medium">{block.name} rests.</p>
+        <p>
+          {page.child
+            ? 'Well said. Do not play it until your teacher has looked. Tell a grown-up too.'
+            : 'Your teacher sees this first. Leave it until then; if it stays, see a doctor.'}
+        </p>
+      </li>
+    )
+  }
+  return (
+    <li className="border-line border-t py-3">
+      <div className="flex items-start gap-3">
+        <button
+          type="button"
+          role="checkbox"
+          aria-checked={tick !== undefined}
+          aria-label={`Done: ${block.name}`}
+          onClick={() => say(tick === undefined, null)}
+          className={`grid size-12 shrink-0 place-items-center rounded-md border-2 ${tick ? 'bg-ink text-slip border-ink' : 'border-ink bg-glaze'}`}
+        >
+          {tick && <Check aria-hidden size={28} />}
+        </button>
+        <div className="min-w-0 flex-1">
+          <h2 className="text-xl leading-tight">{block.name}</h2>
+          <p className="text-kiln">
+            {[
+              `${block.minutes} min`,
+              ...(rung ? [`${rung.times} times`] : []),
+              ...(rung?.tempo ? [rung.tempo] : []),
+            ].join(', ')}
+          </p>
+        </div>
+      </div>
+      {rung && <p className="mt-2 text-lg leading-snug">{rung.instruction}</p>}
+      {rung?.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
+      {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
+      {rung && (
+        <div className="mt-2 flex flex-wrap items-center gap-3">
+          <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
+          <Button
+            className="text-danger ml-auto"
+            onClick={() =>
+              home.add({
+                kind: 'hurt-at-home',
+                date: page.today,
+                item: block.item,
+                name: block.name,
+              })
+            }
+          >
+            It hurts
+          </Button>
+        </div>
+      )}
+    </li>
+  )
+}
+
+function NoteToTeacher({ page, home }: { page: HomeResponse; home: HomePage }) {
+  const [words, setWords] = useState('')
+  const [sent, setSent] = useState(false)
+  return (
+    <form
+      className="border-line mt-4 border-t pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (words.trim() === '') return
+        home.add({ kind: 'home-noted', date: page.today, words: words.trim() })
+        setWords('')
+        setSent(true)
+      }}
+    >
+      <label>
+        <span className="font-medium">A word to your teacher</span>
+        <textarea
+          value={words}
+          maxLength={2000}
+          onChange={(event) => {
+            setWords(event.target.value)
+            setSent(false)
+          }}
+          className="border-line bg-glaze mt-1 block min-h-20 w-full rounded border p-2"
+        />
+      </label>
+      <div className="mt-2 flex items-center gap-3">
+        <Button type="submit">Send</Button>
+        <span role="status">{sent && 'Kept for the next lesson.'}</span>
+      </div>
+    </form>
+  )
+}
+
+function OtherDays({ page }: { page: HomeResponse }) {
+  return (
+    <details className="border-line mt-4 border-t pt-3">
+      <summary className="min-h-11 cursor-pointer py-2 font-medium">The whole week</summary>
+      <ul>
+        {page.days.map((day) => (
+          <li key={day.date} className="py-1">
+            <span className="font-medium">{WEEKDAY_WORDS[weekdayOf(day.date)]}:</span>{' '}
+            {day.blocks.length === 0 ? 'free' : day.blocks.map((b) => b.name).join(', ')}
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+export function Home() {
+  const { token = '' } = useParams()
+  const home = useHome(token)
+  const { page, gone, away, waiting } = home
+  if (gone) {
+    return (
+      <main className="mx-auto max-w-md px-5 py-16 text-center">
+        <h1 className="text-2xl">This link no longer works</h1>
+        <p className="mt-2">Ask your teacher for a new one.</p>
+      </main>
+    )
+  }
+  if (!page) {
+    return (
+      <main className="text-kiln mx-auto max-w-md px-5 py-16 text-center">
+        <p role="status">{away ? 'No connection yet.' : 'Fetching your practice …'}</p>
+      </main>
+    )
+  }
+  const today = page.days.find((d) => d.date === page.today)
+  const blocks = today?.blocks ?? []
+  const done = blocks.filter((b) =>
+    page.ticks.some((t) => t.date === page.today && t.item === b.item),
+  ).length
+  return (
+    <main className="mx-auto max-w-md px-4 pb-16">
+      <h1 className="mt-5 text-3xl">Practice for {page.name}</h1>
+      <p className="text-kiln">
+        {longDay(page.today)}
+        {blocks.length > 0 && `, ${done} of ${blocks.length} done`}
+      </p>
+      {(away || waiting > 0) && (
+        <p role="status" className="text-kiln text-sm">
+          {away ? 'No connection; ' : ''}
+          {waiting > 0 ? `${waiting} kept here until it can be sent` : 'this is what was last seen'}
+        </p>
+      )}
+      {blocks.length === 0 ? (
+        <p className="mt-6 text-lg">Nothing is asked for today. Play what you love, or rest.</p>
+      ) : (
+        <ol className="mt-3 space-y-1">
+          {blocks.map((block) => (
+            <Item key={block.item} block={block} page={page} home={home} />
+          ))}
+        </ol>
+      )}
+      <p className="border-line text-kiln mt-3 border-t pt-3">
+        {page.child
+          ? 'If anything hurts, tingles or goes to sleep: stop and press “It hurts”.'
+          : 'If anything hurts, tingles or goes numb: stop, do not play through it, press “It hurts”. If it stays, see a doctor.'}
+      </p>
+      <Beat />
+      <Tapping />
+      <NoteToTeacher page={page} home={home} />
+      <OtherDays page={page} />
+    </main>
+  )
+}

@@ -1,0 +1,138 @@
+/** The days across; a block is moved by dragging or by the arrow keys, and taken off with Delete. */
+import {
+  DndContext,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import type { DragEndEvent } from '@dnd-kit/core'
+import { addDays } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import type { Block, WeekPlan } from '@vein-mend/core/practice'
+import { Pin } from 'lucide-react'
+import { WEEKDAY_WORDS } from '../../wording/words'
+import { WHY_WORDS } from './words'
+
+export interface Chosen {
+  readonly item: string
+  readonly day: number
+}
+
+interface Props {
+  readonly monday: IsoDate
+  readonly today: IsoDate
+  readonly plan: WeekPlan
+  readonly chosen: Chosen | null
+  readonly onChoose: (chosen: Chosen) => void
+  /** To another day, or off this one. */
+  readonly onMove: (item: string, from: number, to: number | null) => void
+}
+
+const LAST_DAY = 6
+const DRAG_PIXELS = 6
+
+function BlockCard({
+  block,
+  chosen,
+  onChoose,
+  onMove,
+}: { block: Block; chosen: boolean } & Pick<Props, 'onChoose' | 'onMove'>) {
+  const { item, day, reasons } = block
+  const { setNodeRef, transform, isDragging, listeners } = useDraggable({
+    id: `${item.id}|${day}`,
+    data: { item: item.id, day },
+  })
+  const pinned = reasons.includes('pinned')
+  return (
+    <li>
+      <button
+        ref={setNodeRef}
+        type="button"
+        aria-pressed={chosen}
+        aria-description="Arrow left and right move it to another day, Delete takes it off this one"
+        onClick={() => onChoose({ item: item.id, day })}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowLeft' && day > 0) onMove(item.id, day, day - 1)
+          else if (event.key === 'ArrowRight' && day < LAST_DAY) onMove(item.id, day, day + 1)
+          else if (event.key === 'Delete') onMove(item.id, day, null)
+          else return
+          event.preventDefault()
+        }}
+        style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}}
+        className={`min-h-11 w-full cursor-grab touch-none rounded border px-2 py-1 text-left leading-tight ${chosen ? 'border-ink bg-glaze' : 'border-line bg-glaze'} ${isDragging ? 'relative z-10 shadow' : ''} ${chosen ? 'outline-ink outline-2' : ''}`}
+        {...listeners}
+      >
+        <span className={item.kind === 'rung' ? 'font-medium' : ''}>{item.name}</span>
+        <span className="text-kiln flex items-center gap-1 text-sm">
+          {item.minutes} min
+          {pinned && <Pin aria-label={WHY_WORDS.pinned} size={12} />}
+        </span>
+      </button>
+    </li>
+  )
+}
+
+function DayColumn({ day, ...props }: { day: number } & Props) {
+  const { setNodeRef, isOver } = useDroppable({ id: `day-${day}`, data: { day } })
+  const { blocks, minutes, playing, budget } = props.plan.days[day] ?? {
+    blocks: [],
+    minutes: 0,
+    playing: 0,
+    budget: 0,
+  }
+  const date = addDays(props.monday, day)
+  return (
+    <section
+      ref={setNodeRef}
+      aria-label={WEEKDAY_WORDS[day]}
+      className={`flex min-h-48 flex-col rounded-md p-1.5 ${isOver ? 'bg-line' : ''} ${date === props.today ? 'ring-ink ring-1' : ''}`}
+    >
+      <h3 className="leading-tight font-semibold">
+        {WEEKDAY_WORDS[day]} <span className="text-kiln font-normal">{Number(date.slice(8))}</span>
+      </h3>
+      <p className="text-kiln text-sm">
+        {playing === 0 ? 'free' : `${minutes} of ${playing} min`}
+        {playing < budget && ` · ${budget - playing} min pauses`}
+      </p>
+      <div aria-hidden className="bg-line mt-1 mb-2 h-1">
+        <div
+          className="bg-ink h-1"
+          style={{ width: playing === 0 ? 0 : `${Math.min(100, (100 * minutes) / playing)}%` }}
+        />
+      </div>
+      <ol className="space-y-1.5">
+        {blocks.map((block) => (
+          <BlockCard
+            key={block.item.id}
+            block={block}
+            chosen={props.chosen?.item === block.item.id && props.chosen.day === day}
+            onChoose={props.onChoose}
+            onMove={props.onMove}
+          />
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+export function DayColumns(props: Props) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DRAG_PIXELS } }),
+  )
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    const from = active.data.current as { item: string; day: number } | undefined
+    const to = over?.data.current as { day: number } | undefined
+    if (from && to && to.day !== from.day) props.onMove(from.item, from.day, to.day)
+  }
+  return (
+    <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+      <div className="mt-3 grid grid-cols-7 gap-1.5">
+        {props.plan.days.map((_, day) => (
+          <DayColumn key={WEEKDAY_WORDS[day]} day={day} {...props} />
+        ))}
+      </div>
+    </DndContext>
+  )
+}

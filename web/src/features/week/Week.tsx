@@ -1,0 +1,273 @@
+/** The week at home: what fits, why each block is where it is, what gave way, and what more time would bring. */
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import type { PracticeWeekResponse } from '@vein-mend/contract'
+import { addDays, parseDay } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import type { Block } from '@vein-mend/core/practice'
+import { mondayOf } from '@vein-mend/core/record'
+import type { ActRequest, GivenBlock, StudentId } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { api } from '../../data/api'
+import { useActs, useRefusalToasts } from '../../data/useActs'
+import { useStudent } from '../../data/useStudent'
+import type { StudentView } from '../../data/useStudent'
+import { Button, buttonClass } from '../../ui/Button'
+import { Failed, Loading, Section } from '../../ui/Page'
+import { shortDay } from '../../wording/dates'
+import { percent, plural, WEEKDAY_WORDS } from '../../wording/words'
+import { DayColumns } from './DayColumns'
+import type { Chosen } from './DayColumns'
+import { Forecasts } from './Forecasts'
+import { HomeLinks } from './HomeLinks'
+import { WHY_WORDS } from './words'
+
+const LAST_DAY = 6
+
+function Why({
+  block,
+  onMove,
+  onLetGo,
+}: {
+  block: Block
+  onMove: (to: number | null) => void
+  onLetGo: () => void
+}) {
+  const { item, day, reasons } = block
+  return (
+    <div className="border-line bg-glaze mt-3 flex flex-wrap items-center gap-x-6 gap-y-2 rounded-md border px-4 py-3">
+      <div className="flex-1">
+        <p className="font-medium">
+          {item.name}, {WEEKDAY_WORDS[day]}
+        </p>
+        <p>Why here: {reasons.map((r) => WHY_WORDS[r]).join('; ')}.</p>
+        {item.rung && <p className="text-kiln max-w-prose">{item.rung.instruction}</p>}
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button disabled={day === 0} onClick={() => onMove(day - 1)}>
+          A day earlier
+        </Button>
+        <Button disabled={day === LAST_DAY} onClick={() => onMove(day + 1)}>
+          A day later
+        </Button>
+        <Button onClick={() => onMove(null)}>Not this day</Button>
+        {reasons.includes('pinned') && <Button onClick={onLetGo}>Let it go</Button>}
+      </div>
+    </div>
+  )
+}
+
+function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () => void }) {
+  const { gaveWay } = week.plan
+  return (
+    <Section title={gaveWay.length === 0 ? 'All of it fits' : 'What gave way'}>
+      {week.pinsLetGo && (
+        <p className="bg-dangerwash mb-2 rounded px-3 py-2">
+          What you placed by hand does not fit the minutes together, so the week is shown without
+          it.{' '}
+          <Button look="bare" small onClick={onLetAllGo}>
+            Let it go
+          </Button>
+        </p>
+      )}
+      <ul>
+        {gaveWay.map(({ item, asked, got }) => (
+          <li key={item.id}>
+            {item.name}: {got === 0 ? 'no day' : plural(got, 'day')} of {asked}
+          </li>
+        ))}
+      </ul>
+      {gaveWay.length > 0 && (
+        <p className="mt-2">
+          <span className="text-kiln">{week.more.minutes} minutes more a day would bring:</span>{' '}
+          {week.more.gained.length === 0
+            ? 'nothing more.'
+            : week.more.gained
+                .map(({ item, days }) => `${item.name}, ${plural(days, 'more day', 'more days')}`)
+                .join(' · ')}
+        </p>
+      )}
+    </Section>
+  )
+}
+
+function Kept({ week }: { week: PracticeWeekResponse }) {
+  if (week.kept.length === 0) return null
+  return (
+    <Section
+      title="What was done at home"
+      aside="as ticked; not ticking is not the same as not playing"
+    >
+      <table className="tabular-nums">
+        <thead>
+          <tr className="text-kiln text-left text-sm">
+            <th className="pr-8 font-normal">Week from</th>
+            <th className="pr-8 font-normal">Days played</th>
+            <th className="font-normal">Minutes kept</th>
+          </tr>
+        </thead>
+        <tbody>
+          {week.kept.map((k) => (
+            <tr key={k.week}>
+              <td className="pr-8">{shortDay(k.week)}</td>
+              <td className="pr-8">
+                {k.daysPlayed} of {k.daysAsked}
+              </td>
+              <td>{k.share === null ? 'nothing ticked' : percent(k.share)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Section>
+  )
+}
+
+function blocksOf(week: PracticeWeekResponse): readonly GivenBlock[] {
+  return week.plan.days.flatMap((d) =>
+    d.blocks.map(({ item, day }) => ({
+      item: item.id,
+      name: item.name,
+      case: item.case,
+      day,
+      minutes: item.minutes,
+    })),
+  )
+}
+
+function sameBlocks(a: readonly GivenBlock[], b: readonly GivenBlock[]): boolean {
+  const keys = (blocks: readonly GivenBlock[]) =>
+    blocks.map((x) => `${x.item}|${x.day}|${x.minutes}`).sort()
+  return JSON.stringify(keys(a)) === JSON.stringify(keys(b))
+}
+
+function Given({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
+  const act = useActs(view.id)
+  const blocks = blocksOf(week)
+  const waiting = view.record.home.given.findLast((g) => g.week <= week.week)
+  const same = waiting !== undefined && sameBlocks(waiting.blocks, blocks)
+  return (
+    <>
+      <Button
+        look="main"
+        disabled={same}
+        onClick={() => act([{ kind: 'week-given', week: week.week, blocks }], 'Week given')}
+      >
+        {same ? 'Given' : waiting ? 'Give this week instead' : 'Give this week'}
+      </Button>
+    </>
+  )
+}
+
+function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
+  const [chosen, setChosen] = useState<Chosen | null>(null)
+  const act = useActs(view.id)
+  const newest = view.recent[0]?.act.id
+  const { data: week, error } = useQuery({
+    queryKey: ['week', view.id, monday, newest, view.recent.filter((r) => r.undone).length],
+    queryFn: () => api.week(view.id, monday),
+    placeholderData: keepPreviousData,
+  })
+  if (error) return <Failed error={error} />
+  if (!week) return <Loading what="the week" />
+  const pin = (item: string, day: number, on: boolean | null): ActRequest => ({
+    kind: 'week-pinned',
+    week: monday,
+    item,
+    day,
+    on,
+  })
+  const move = (item: string, from: number, to: number | null) => {
+    const pins = [pin(item, from, false), ...(to === null ? [] : [pin(item, to, true)])]
+    act(pins, to === null ? `Off ${WEEKDAY_WORDS[from]}` : `Moved to ${WEEKDAY_WORDS[to]}`)
+    setChosen(to === null ? null : { item, day: to })
+  }
+  const block = week.plan.days
+    .flatMap((d) => d.blocks)
+    .find((b) => b.item.id === chosen?.item && b.day === chosen.day)
+  const letAllGo = () =>
+    act(
+      view.record.home.pins.filter((p) => p.week === monday).map((p) => pin(p.item, p.day, null)),
+      'Let go',
+    )
+  return (
+    <>
+      <div className="mt-4 flex flex-wrap items-center gap-2">
+        <Link className={buttonClass()} to={`?day=${addDays(monday, -7)}`}>
+          Week before
+        </Link>
+        <Link className={buttonClass()} to={`?day=${addDays(monday, 7)}`}>
+          Week after
+        </Link>
+        <span className="ml-auto flex flex-wrap gap-2">
+          {(['pdf', 'ics', 'csv'] as const).map((kind) => (
+            <a
+              key={kind}
+              className={buttonClass()}
+              href={`/api/students/${view.id}/practice.${kind}?day=${monday}`}
+            >
+              {{ pdf: 'Sheet as PDF', ics: 'Calendar', csv: 'Table' }[kind]}
+            </a>
+          ))}
+          <Given view={view} week={week} />
+        </span>
+      </div>
+      <DayColumns
+        monday={monday}
+        today={view.today}
+        plan={week.plan}
+        chosen={chosen}
+        onChoose={setChosen}
+        onMove={move}
+      />
+      {block ? (
+        <Why
+          block={block}
+          onMove={(to) => move(block.item.id, block.day, to)}
+          onLetGo={() => act([pin(block.item.id, block.day, null)], 'Let go')}
+        />
+      ) : (
+        <p className="text-kiln mt-3">
+          Choose a block to see why it is where it is. Drag it, or move it with the arrow keys; what
+          you place stays.
+        </p>
+      )}
+      <div className="grid gap-x-8 lg:grid-cols-2">
+        <div>
+          <Fit week={week} onLetAllGo={letAllGo} />
+          <Kept week={week} />
+        </div>
+        <div>
+          <Forecasts
+            view={view}
+            plan={week.plan}
+            roomier={week.more.plan}
+            moreMinutes={week.more.minutes}
+          />
+          <HomeLinks student={view.id} />
+        </div>
+      </div>
+    </>
+  )
+}
+
+export function Week() {
+  const { studentId = '' } = useParams()
+  const [query] = useSearchParams()
+  const { data, error } = useStudent(studentId)
+  useRefusalToasts(studentId as StudentId)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the week" />
+  const monday = mondayOf(parseDay(query.get('day') ?? '') ?? data.today)
+  return (
+    <>
+      <h1 className="mt-5 text-2xl">
+        Practice week of{' '}
+        <Link to={`/students/${data.id}`} className="underline underline-offset-4">
+          {data.record.card.name}
+        </Link>
+        <span className="text-kiln text-lg">, from {shortDay(monday)}</span>
+      </h1>
+      <WeekOf key={monday} view={data} monday={monday} />
+    </>
+  )
+}

@@ -1,0 +1,11 @@
+/** Words of the week at home. */
+import type { BlockReason } from '@vein-mend/core/practice'
+
+export const WHY_WORDS: Record<BlockReason, string> = {
+  pinned: 'you put it here',
+  'new-while-fresh': 'new movement: early in the day, while fresh, and few of them a day',
+  'eve-of-lesson': 'the day before the lesson counts a little more',
+  'upkeep-spaced': 'keeps what is mended: a little, never two days running',
+  daily: 'wanted on most days: little and often',
+  'fits-today': 'this day has the minutes for it',
+}
