@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { allSent, expect, expectAccessible, test } from '../support/journey'
 
-const WEEK = '/students/student-quillan/week'
+const WEEK = '/students/student-marrow/week'
 
 test('the week is moved by key, asked why, given, and taken home as files', async ({
   page,
@@ -21,7 +21,9 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   await allSent(page)
   await expect(named('Monday')).toHaveCount(0)
   await page.reload()
-  await expect(page.getByRole('region', { name: 'Tuesday' }).getByRole('button').first()).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Tuesday' }).getByRole('button').first(),
+  ).toBeVisible()
   await expect(named('Monday')).toHaveCount(0)
 
   await page.getByRole('button', { name: 'Give this week' }).click()
@@ -52,10 +54,10 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   const home = await phone.newPage()
   await home.goto(address)
-  await expect(home.getByRole('heading', { level: 1 })).toHaveText('Practice for Noor')
+  await expect(home.getByRole('heading', { level: 1 })).toHaveText('Practice for Isla')
   await expectAccessible(home)
   // Nothing of the record but the sheet: no surname, no fault on record, no way into the studio.
-  await expect(home.getByText('Quillan')).toHaveCount(0)
+  await expect(home.getByText('Marrow')).toHaveCount(0)
   await expect(home.getByRole('link')).toHaveCount(0)
   const wide = await home.evaluate(() => document.documentElement.scrollWidth)
   expect(wide).toBeLessThanOrEqual(390)
@@ -75,8 +77,10 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await expect(home.getByText('Kept for the next lesson.')).toBeVisible()
   await expect(home.getByText(/kept here/)).toHaveCount(0)
 
-  await page.goto(`${demo.url}/students/student-quillan`)
-  await expect(page.getByText(/^Hurt at home on .* It rests until you have looked\.$/)).toBeVisible()
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await expect(
+    page.getByText(/^Hurt at home on .* It rests until you have looked\.$/),
+  ).toBeVisible()
   await expect(page.getByText('“The thumb is sore after school”')).toBeVisible()
   await expect(page.getByText('Practice ticked since the last lesson')).toBeVisible()
 

@@ -99,14 +99,14 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'week',
-    path: '/students/student-quillan/week',
+    path: '/students/student-marrow/week',
     before: async (page) => {
-      await page.getByRole('button', { name: /min/ }).nth(1).click()
+      await page.getByRole('button', { name: /min/ }).first().click()
     },
   },
   {
     name: 'home',
-    path: '/students/student-quillan/week',
+    path: '/students/student-marrow/week',
     width: 390,
     height: 844,
     before: openHomePage,

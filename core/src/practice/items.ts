@@ -102,7 +102,7 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
   const music: PracticeItem = {
     id: 'music',
     kind: 'music',
-    name: 'Their own music',
+    name: 'Pieces and songs',
     minutes: Math.max(3, Math.round(ordinary * MUSIC_SHARE)),
     askedDays: MUSIC_DAYS,
     weight: WEIGHT.music,
@@ -117,7 +117,7 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     ...music,
     id: 'finish',
     kind: 'finish',
-    name: 'Something easy you like',
+    name: 'An easy finish',
     minutes: FINISH_MINUTES,
     weight: WEIGHT.finish,
     place: 'finish',

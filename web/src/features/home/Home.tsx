@@ -99,7 +99,9 @@ function Item({
       {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
       {rung && (
         <div className="mt-2 flex flex-wrap items-center gap-3">
-          <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
+          {(rung.tempo ?? rung.svg) && (
+            <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
+          )}
           <Button
             className="text-danger ml-auto"
             onClick={() =>

@@ -74,7 +74,10 @@ export function useHome(token: string) {
     const again = setInterval(() => {
       if (read(token).waiting.length > 0) void meet()
     }, RETRY_MS)
+    const now = () => void meet()
+    window.addEventListener('online', now)
     return () => {
+      window.removeEventListener('online', now)
       clearTimeout(first)
       clearInterval(again)
     }

@@ -11,7 +11,9 @@ import type { DragEndEvent } from '@dnd-kit/core'
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { Block, WeekPlan } from '@vein-mend/core/practice'
+import type { Strand } from '@vein-mend/core/packs'
 import { Pin } from 'lucide-react'
+import { StrandMark } from '../../ui/StrandMark'
 import { WEEKDAY_WORDS } from '../../wording/words'
 import { WHY_WORDS } from './words'
 
@@ -24,6 +26,8 @@ interface Props {
   readonly monday: IsoDate
   readonly today: IsoDate
   readonly plan: WeekPlan
+  /** Strand of each fault, by its id. */
+  readonly strands: Readonly<Record<string, Strand>>
   readonly chosen: Chosen | null
   readonly onChoose: (chosen: Chosen) => void
   /** To another day, or off this one. */
@@ -36,9 +40,13 @@ const DRAG_PIXELS = 6
 function BlockCard({
   block,
   chosen,
+  strand,
   onChoose,
   onMove,
-}: { block: Block; chosen: boolean } & Pick<Props, 'onChoose' | 'onMove'>) {
+}: { block: Block; chosen: boolean; strand: Strand | undefined } & Pick<
+  Props,
+  'onChoose' | 'onMove'
+>) {
   const { item, day, reasons } = block
   const { setNodeRef, transform, isDragging, listeners } = useDraggable({
     id: `${item.id}|${day}`,
@@ -66,6 +74,7 @@ function BlockCard({
       >
         <span className={item.kind === 'rung' ? 'font-medium' : ''}>{item.name}</span>
         <span className="text-kiln flex items-center gap-1 text-sm">
+          {strand && <StrandMark strand={strand} />}
           {item.minutes} min
           {pinned && <Pin aria-label={WHY_WORDS.pinned} size={12} />}
         </span>
@@ -107,6 +116,7 @@ function DayColumn({ day, ...props }: { day: number } & Props) {
           <BlockCard
             key={block.item.id}
             block={block}
+            strand={block.item.case === null ? undefined : props.strands[block.item.case]}
             chosen={props.chosen?.item === block.item.id && props.chosen.day === day}
             onChoose={props.onChoose}
             onMove={props.onMove}

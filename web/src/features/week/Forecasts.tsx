@@ -33,15 +33,13 @@ function placed(plan: WeekPlan, id: string): number {
   return asked === undefined ? 0 : days / asked
 }
 
-function sayWindow(window: ForecastWindow, today: IsoDate): string {
-  const day = (days: number) =>
-    Number.isFinite(days) ? shortDay(addDays(today, Math.round(days))) : 'beyond two years'
-  const [from, to] = window.half
-  const [early, late] = window.most
-  return `${day(from)} to ${day(to)} in half of all ways it could go, ${day(early)} to ${day(late)} in four of five`
+function days([from, to]: readonly [number, number], today: IsoDate): string {
+  const day = (n: number) =>
+    Number.isFinite(n) ? shortDay(addDays(today, Math.round(n))) : 'beyond two years'
+  return `${day(from)} – ${day(to)}`
 }
 
-function Line({
+function Row({
   pace,
   kept,
   today,
@@ -54,9 +52,13 @@ function Line({
 }) {
   const { data } = useForecast(pace, kept)
   return (
-    <p>
-      <span className="text-kiln">{says}:</span> {data ? sayWindow(data, today) : '…'}
-    </p>
+    <tr>
+      <th scope="row" className="text-kiln pr-6 text-left font-normal">
+        {says}
+      </th>
+      <td className="pr-6">{data ? days(data.half, today) : '…'}</td>
+      <td>{data ? days(data.most, today) : '…'}</td>
+    </tr>
   )
 }
 
@@ -83,22 +85,45 @@ export function Forecasts({ view, plan, roomier, moreMinutes }: Props) {
       title="When it may be mended"
       aside={
         known === null
-          ? 'nothing ticked at home yet: six tenths of the practice is taken as kept'
-          : `${percent(known)} of the practice of four weeks was ticked`
+          ? 'nothing ticked yet: 60 % taken as kept'
+          : `${percent(known)} ticked in four weeks`
       }
     >
       <ul className="divide-line divide-y">
         {faults.map(({ state, pace }) => (
           <li key={state.id} className="py-2">
             <p className="font-medium">{state.name}</p>
-            <Line pace={pace} kept={kept * placed(plan, state.id)} today={today} says="This week" />
-            <Line
-              pace={pace}
-              kept={kept * placed(roomier, state.id)}
-              today={today}
-              says={`With ${moreMinutes} minutes more a day`}
-            />
-            <Line pace={pace} kept={placed(plan, state.id)} today={today} says="All of it kept" />
+            <table className="tabular-nums">
+              <thead>
+                <tr className="text-kiln text-left text-sm">
+                  <td />
+                  <th className="pr-6 font-normal">in half of the ways it could go</th>
+                  <th className="font-normal">in four of five</th>
+                </tr>
+              </thead>
+              <tbody>
+                <Row
+                  pace={pace}
+                  kept={kept * placed(plan, state.id)}
+                  today={today}
+                  says="As planned"
+                />
+                {placed(roomier, state.id) > placed(plan, state.id) && (
+                  <Row
+                    pace={pace}
+                    kept={kept * placed(roomier, state.id)}
+                    today={today}
+                    says={`${moreMinutes} min more a day`}
+                  />
+                )}
+                <Row
+                  pace={pace}
+                  kept={placed(plan, state.id)}
+                  today={today}
+                  says="All of it kept"
+                />
+              </tbody>
+            </table>
           </li>
         ))}
       </ul>

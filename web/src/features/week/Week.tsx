@@ -58,7 +58,8 @@ function Why({
 }
 
 function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () => void }) {
-  const { gaveWay } = week.plan
+  const { gaveWay, days } = week.plan
+  const spare = Math.round(days.reduce((sum, d) => sum + d.playing - d.minutes, 0))
   return (
     <Section title={gaveWay.length === 0 ? 'All of it fits' : 'What gave way'}>
       {week.pinsLetGo && (
@@ -68,6 +69,13 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
           <Button look="bare" small onClick={onLetAllGo}>
             Let it go
           </Button>
+        </p>
+      )}
+      {gaveWay.length === 0 && (
+        <p>
+          {spare === 0
+            ? 'Every minute has its place.'
+            : `${plural(spare, 'minute')} of the week ${spare === 1 ? 'is' : 'are'} left over: for more music.`}
         </p>
       )}
       <ul>
@@ -215,6 +223,7 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
         monday={monday}
         today={view.today}
         plan={week.plan}
+        strands={Object.fromEntries(view.record.cases.map((c) => [c.id, c.strand]))}
         chosen={chosen}
         onChoose={setChosen}
         onMove={move}
