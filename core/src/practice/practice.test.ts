@@ -1,0 +1,179 @@
+import { describe, expect, test } from 'vitest'
+import { chance, seededRng } from '../kit'
+import type { IsoDate, Rng } from '../kit'
+import { EMPTY_HOME, keptShare, keptWeeks, weekGivenFor } from '../record'
+import type { HomeLog } from '../record'
+import { forecastMended, gained, PRIOR, returning, steadiness } from './index'
+import type { Pace, PracticeItem, Tap, WeekPlan } from './index'
+
+const RUNS = 1500
+
+/** A share drawn from Beta(a, b) with whole parameters, as an order statistic; another way than the product's. */
+function betaByOrder(rng: Rng, a: number, b: number): number {
+  const draws = Array.from({ length: a + b - 1 }, () => rng()).sort((x, y) => x - y)
+  return draws[a - 1] ?? 0
+}
+
+/** Lessons a student with these true chances takes; they are hidden from the forecast. */
+function trueLessons(rng: Rng, pass: number, clean: number, rungs: number): number {
+  let left = rungs
+  let row = 0
+  for (let lesson = 1; lesson <= 500; lesson++) {
+    if (left > 0) {
+      if (chance(rng, pass)) left -= 1
+    } else {
+      row = chance(rng, clean) ? row + 1 : 0
+      if (row === 2) return lesson
+    }
+  }
+  return Infinity
+}
+
+/** Share of students whose true day lies within the windows, over so many with so long a history. */
+function coverage(students: number, history: number, rng: Rng) {
+  let inHalf = 0
+  let inMost = 0
+  for (let s = 0; s < students; s++) {
+    const pass = betaByOrder(rng, PRIOR.passed, PRIOR.notPassed)
+    const clean = betaByOrder(rng, 4, 2)
+    const passed = Array.from({ length: history }, () => chance(rng, pass)).filter(Boolean).length
+    const pace: Pace = {
+      rungsLeft: 4,
+      passed,
+      notPassed: history - passed,
+      cleanInARow: 0,
+      daysBetweenLessons: 7,
+    }
+    const window = forecastMended(pace, { kept: 0.6, runs: RUNS, rng: seededRng(s) })
+    const days = trueLessons(rng, pass, clean, 4) * 7
+    if (days >= window.half[0] && days <= window.half[1]) inHalf += 1
+    if (days >= window.most[0] && days <= window.most[1]) inMost += 1
+  }
+  return { half: inHalf / students, most: inMost / students }
+}
+
+describe('the forecast on simulated students', () => {
+  // Whole lessons make windows a little wide: the bounds themselves belong to them.
+  test.each([0, 4, 12])('with %i lessons of history its windows hold what they say', (history) => {
+    const held = coverage(400, history, seededRng(80 + history))
+    expect(held.most).toBeGreaterThan(0.75)
+    expect(held.most).toBeLessThan(0.93)
+    expect(held.half).toBeGreaterThan(0.45)
+    expect(held.half).toBeLessThan(0.75)
+  })
+
+  test('more practice kept is never later, and the same seed has the same answer', () => {
+    const pace: Pace = {
+      rungsLeft: 5,
+      passed: 3,
+      notPassed: 3,
+      cleanInARow: 0,
+      daysBetweenLessons: 7,
+    }
+    const at = (kept: number) => forecastMended(pace, { kept, runs: RUNS, rng: seededRng(1) })
+    expect(at(1).half[1]).toBeLessThan(at(0.3).half[1])
+    expect(at(0.5)).toEqual(at(0.5))
+  })
+
+  test('clean lessons already there count once the ladder is climbed', () => {
+    const pace: Pace = {
+      rungsLeft: 0,
+      passed: 3,
+      notPassed: 1,
+      cleanInARow: 1,
+      daysBetweenLessons: 7,
+    }
+    const soon = forecastMended(pace, { kept: 0.6, runs: RUNS, rng: seededRng(2) })
+    expect(soon.most[0]).toBe(7)
+    expect(soon.half[0]).toBe(7)
+  })
+})
+
+const day = (text: string) => text as IsoDate
+const MONDAY = day('2026-03-02')
+
+function log(more: Partial<HomeLog>): HomeLog {
+  const block = (item: string, weekday: number) => ({
+    item,
+    name: item,
+    case: null,
+    day: weekday,
+    minutes: 5,
+  })
+  const blocks = [block('a', 0), block('b', 0), block('a', 2)]
+  return { ...EMPTY_HOME, given: [{ week: MONDAY, blocks }], ...more }
+}
+const tick = (date: string, item: string, minutes = 5) => ({
+  date: day(date),
+  item,
+  minutes,
+  tempo: null,
+})
+
+describe('the practice kept', () => {
+  test('is the share of the minutes asked for; a tick of what was not asked adds nothing', () => {
+    const home = log({ ticks: [tick('2026-03-02', 'a'), tick('2026-03-03', 'a')] })
+    expect(keptShare(home, MONDAY, day('2026-03-09'))).toBeCloseTo(1 / 3)
+  })
+
+  test('is not known where nothing was asked or nobody ever ticked', () => {
+    expect(keptShare(log({}), MONDAY, day('2026-03-09'))).toBeNull()
+    const before = log({ ticks: [tick('2026-02-23', 'a')] })
+    expect(keptShare(before, day('2026-02-23'), MONDAY)).toBeNull()
+  })
+
+  test('a week holds until another is given', () => {
+    const home = log({})
+    expect(weekGivenFor(home, day('2026-03-25'))?.week).toBe(MONDAY)
+    expect(weekGivenFor(home, day('2026-03-01'))).toBeNull()
+  })
+
+  test('the present week is counted up to today only', () => {
+    const home = log({ ticks: [tick('2026-03-02', 'a'), tick('2026-03-02', 'b')] })
+    expect(keptWeeks(home, day('2026-03-03'), 8)).toEqual([
+      { week: MONDAY, daysAsked: 1, daysPlayed: 1, share: 1 },
+    ])
+  })
+})
+
+describe('tapping in turns', () => {
+  const taps = (times: readonly number[], limbs: string): Tap[] =>
+    times.map((at, i) => ({ at, limb: limbs[i % limbs.length] === 'l' ? 'left' : 'right' }))
+
+  test('even taps are even, at their tempo, with every turn kept', () => {
+    const found = steadiness(taps([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5], 'lr'))
+    expect(found?.perMinute).toBeCloseTo(120)
+    expect(found?.variation).toBeCloseTo(0)
+    expect(found?.turnsMissed).toBe(0)
+  })
+
+  test('a limp of 0.4 and 0.6 seconds is uneven by its standard deviation over its mean', () => {
+    const times = [0, 0.4, 1, 1.4, 2, 2.4, 3, 3.4, 4]
+    // Eight intervals, four of 0.4 and four of 0.6: s = √(8 · 0.01 / 7), mean 0.5; worked by hand.
+    expect(steadiness(taps(times, 'l'))?.variation).toBeCloseTo(Math.sqrt(0.08 / 7) / 0.5, 10)
+    expect(steadiness(taps(times, 'l'))?.turnsMissed).toBe(8)
+  })
+
+  test('too few taps say nothing', () => {
+    expect(steadiness(taps([0, 1, 2], 'lr'))).toBeNull()
+  })
+})
+
+test('after a break the minutes come back by a tenth a day', () => {
+  expect(returning([20, 20, 20, 20, 20, 20, 20], 0)).toEqual([10, 12, 14, 16, 18, 20, 20])
+})
+
+test('what a roomier week has more of is counted in days', () => {
+  const item = { id: 'a', askedDays: 3 } as PracticeItem
+  const plan = (days: number): WeekPlan => ({
+    days: Array.from({ length: 7 }, (_, day) => ({
+      blocks: day < days ? [{ item, day, reasons: [] }] : [],
+      minutes: 0,
+      budget: 0,
+      playing: 0,
+    })),
+    gaveWay: [],
+  })
+  expect(gained(plan(3), plan(1))).toEqual([{ item, days: 2 }])
+  expect(gained(plan(1), plan(1))).toEqual([])
+})

@@ -1,0 +1,147 @@
+/** The week as files, read back by others, and the door for home. */
+import type { HomeResponse, StudentResponse } from '@vein-mend/contract'
+import { seededRng } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { playRecord, summarise } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/record'
+import { playStudent } from '@vein-mend/core/simulate'
+import ICAL from 'ical.js'
+import Papa from 'papaparse'
+import request from 'supertest'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { DEMO_SCRIPTS } from './demo/demoScripts'
+import { openTestStudio, TODAY } from './test/studio'
+import type { TestStudio } from './test/studio'
+import { makeHomeLink } from './usecases/homePage'
+
+const ID = 'student-marrow' as StudentId
+let studio: TestStudio
+
+beforeEach(async () => {
+  studio = await openTestStudio()
+  const script = DEMO_SCRIPTS[0]!
+  const knowledge = studio.knowledge.written(script.card.instrument)!
+  const acts = playStudent(script, knowledge, TODAY, seededRng(11))
+  await studio.store.write((w) => w.append(ID, acts, summarise(playRecord(acts)!)))
+})
+afterEach(async () => {
+  expect(studio.logged).toEqual([])
+  await studio.close()
+})
+
+const get = (path: string) => request(studio.app).get(`/api${path}`).set('host', 'localhost')
+const post = (path: string, body: object) =>
+  request(studio.app).post(`/api${path}`).set('host', 'localhost').send(body)
+
+async function token(): Promise<string> {
+  const made = await post(`/students/${ID}/home-links`, {})
+  return (made.body as { token: string }).token
+}
+
+describe('the week as files', () => {
+  test('the calendar, read by ical.js, has each block once, on its day, with the same UID every time', async () => {
+    const text = (await get(`/students/${ID}/practice.ics`)).text
+    const events = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents('vevent')
+      .map((e) => new ICAL.Event(e))
+    const table = Papa.parse<{ date: string; item: string; minutes: string }>(
+      (await get(`/students/${ID}/practice.csv`)).text,
+      { header: true },
+    )
+    expect(table.errors).toEqual([])
+    const fromCalendar = events.map((e) => `${e.startDate.toString().slice(0, 10)} ${e.summary}`)
+    expect(fromCalendar).toEqual(table.data.map((r) => `${r.date} ${r.item}`))
+    expect(events.map((e) => e.duration.toSeconds() / 60)).toEqual(
+      table.data.map((r) => Number(r.minutes)),
+    )
+    const uids = events.map((e) => e.uid)
+    expect(new Set(uids).size).toBe(events.length)
+    const again = new ICAL.Component(ICAL.parse((await get(`/students/${ID}/practice.ics`)).text))
+    expect(again.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e).uid)).toEqual(uids)
+  })
+
+  test('the sheet is a PDF of a page or two', async () => {
+    const pdf = (await get(`/students/${ID}/practice.pdf`)).body as Buffer
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
+    const pages = pdf.toString('latin1').match(/\/Type \/Page\b/g) ?? []
+    expect(pages.length).toBeGreaterThanOrEqual(1)
+    expect(pages.length).toBeLessThanOrEqual(2)
+  })
+})
+
+describe('the door for home', () => {
+  test('shows the sheet and nothing else of the record', async () => {
+    const page = (await get(`/home/${await token()}`)).body as HomeResponse
+    expect(page.name).toBe('Isla')
+    expect(page.days).toHaveLength(7)
+    const record = playRecord(await studio.store.actsOf(ID))!
+    const text = JSON.stringify(page)
+    expect(text).not.toContain('Marrow')
+    for (const fault of record.cases) expect(text).not.toContain(fault.name)
+    for (const lesson of record.lessons.filter((l) => l.note !== '')) {
+      expect(text).not.toContain(lesson.note)
+    }
+  })
+
+  test('takes ticks, pain and notes, each once, and nothing that belongs to the teacher', async () => {
+    const key = await token()
+    const act = { id: 'home-act-0001', kind: 'practised', date: TODAY, item: 'music' }
+    const acts = [{ ...act, minutes: 7, done: true, tempo: null }]
+    await post(`/home/${key}/acts`, { acts })
+    const page = (await post(`/home/${key}/acts`, { acts })).body as HomeResponse
+    expect(page.ticks).toEqual([{ date: TODAY, item: 'music', minutes: 7, tempo: null }])
+    const theirs = await post(`/home/${key}/acts`, {
+      acts: [
+        {
+          id: 'home-act-0002',
+          kind: 'case-reopened',
+          lesson: 'x'.repeat(8),
+          case: 'y'.repeat(8),
+          reason: 'no',
+        },
+      ],
+    })
+    expect(theirs.status).toBe(403)
+    const { record } = (await get(`/students/${ID}`)).body as StudentResponse
+    expect(record.home.ticks).toHaveLength(1)
+  })
+
+  test('an item that hurts leaves the week', async () => {
+    const key = await token()
+    const before = (await get(`/home/${key}`)).body as HomeResponse
+    const item = before.rungs[0]!.item
+    const hurt = { kind: 'hurt-at-home', date: TODAY, item, name: 'It' }
+    const after = (await post(`/home/${key}/acts`, { acts: [{ ...hurt, id: 'home-act-0003' }] }))
+      .body as HomeResponse
+    expect(after.stopped).toEqual([item])
+    expect(after.rungs.map((r) => r.item)).not.toContain(item)
+  })
+
+  test('opens to no other token, nor to one taken back or past its day', async () => {
+    const key = await token()
+    expect((await get('/home/not-a-token')).status).toBe(404)
+    await request(studio.app).delete(`/api/students/${ID}/home-links`).set('host', 'localhost')
+    expect((await get(`/home/${key}`)).status).toBe(404)
+    const long = { ...studio, today: () => '2025-01-01' as IsoDate }
+    const old = await makeHomeLink(
+      { store: long.store, knowledge: long.knowledge, now: () => '' as never, today: long.today },
+      ID,
+    )
+    if (!old.ok) throw new Error('no link')
+    expect((await get(`/home/${old.value.token}`)).status).toBe(404)
+  })
+
+  test('keeps no token: only its hash is in the file', async () => {
+    const key = await token()
+    const { readFileSync } = await import('node:fs')
+    const bytes = [studio.file, `${studio.file}-wal`].map((f) => {
+      try {
+        return readFileSync(f).toString('latin1')
+      } catch {
+        return ''
+      }
+    })
+    expect(bytes.join('')).toContain(ID)
+    expect(bytes.join('')).not.toContain(key)
+  })
+})
