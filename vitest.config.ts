@@ -4,5 +4,8 @@ export default defineConfig({
   test: {
     include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'server/src/**/*.test.ts'],
     passWithNoTests: false,
+    // A slow machine is not a failure; how long things take is for the bench to say.
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
   },
 })

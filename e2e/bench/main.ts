@@ -1,4 +1,5 @@
 /** Prints figures of speed and size: ./mend bench [--json FILE] */
+import type { IsoDate } from '@vein-mend/core/kit'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -8,6 +9,7 @@ import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { figure, p95, report } from './figures'
 import { ladderFigures } from './ladderFigures'
+import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
 
 const REQUESTS = 200
@@ -107,6 +109,7 @@ const file = jsonFile()
 // Before the browser and the server take their share of the machine.
 const engine = diagnosisFigures()
 const ladders = await ladderFigures()
+const weeks = await weekFigures()
 const server = await startServer({ demo: true, today: '2026-11-24' })
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -116,6 +119,8 @@ const figures = [
   await typing(page, server.url),
   ...engine,
   ...ladders,
+  ...weeks,
+  await sheetFigure(server.url, '2026-11-24' as IsoDate),
 ]
 await browser.close()
 await server.stop()

@@ -41,7 +41,7 @@ async function token(): Promise<string> {
 describe('the week as files', () => {
   test('the calendar, read by ical.js, has each block once, on its day, with the same UID every time', async () => {
     const text = (await get(`/students/${ID}/practice.ics`)).text
-    const events = new ICAL.Component(ICAL.parse(text))
+    const events = new ICAL.Component(ICAL.parse(text) as unknown[])
       .getAllSubcomponents('vevent')
       .map((e) => new ICAL.Event(e))
     const table = Papa.parse<{ date: string; item: string; minutes: string }>(
@@ -56,7 +56,9 @@ describe('the week as files', () => {
     )
     const uids = events.map((e) => e.uid)
     expect(new Set(uids).size).toBe(events.length)
-    const again = new ICAL.Component(ICAL.parse((await get(`/students/${ID}/practice.ics`)).text))
+    const again = new ICAL.Component(
+      ICAL.parse((await get(`/students/${ID}/practice.ics`)).text) as unknown[],
+    )
     expect(again.getAllSubcomponents('vevent').map((e) => new ICAL.Event(e).uid)).toEqual(uids)
   })
 

@@ -1,7 +1,6 @@
 import { Scale } from 'tonal'
 import { describe, expect, test } from 'vitest'
 import { chromaticFinger, isBlack, scaleFingers, scaleFrom } from './index'
-import type { Mode } from './index'
 
 // One octave up, tonic to tonic. C. L. Hanon, The Virtuoso Pianist (1873, public domain), exercise 39: scales
 // in all keys; read from memory. Where Hanon starts a black tonic with 2 for the look of the page, the finger

@@ -128,11 +128,12 @@ describe('the practice kept', () => {
     expect(weekGivenFor(home, day('2026-03-01'))).toBeNull()
   })
 
-  test('the present week is counted up to today only', () => {
+  test('the present week is counted up to yesterday, and not at all on its Monday', () => {
     const home = log({ ticks: [tick('2026-03-02', 'a'), tick('2026-03-02', 'b')] })
     expect(keptWeeks(home, day('2026-03-03'), 8)).toEqual([
       { week: MONDAY, daysAsked: 1, daysPlayed: 1, share: 1 },
     ])
+    expect(keptWeeks(home, MONDAY, 8)).toEqual([])
   })
 })
 

@@ -58,14 +58,14 @@ export interface KeptWeek {
   readonly share: number | null
 }
 
-/** The last weeks, oldest first, the present one up to today. */
+/** The last weeks, oldest first, the present one up to yesterday: today is not over. */
 export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonly KeptWeek[] {
   const now = mondayOf(today)
   return Array.from({ length: weeks }, (_, i) => addDays(now, (i + 1 - weeks) * WEEKDAYS))
-    .filter((week) => weekGivenFor(home, week) !== null)
+    .filter((week) => weekGivenFor(home, week) !== null && week < today)
     .map((week) => {
       const end = addDays(week, WEEKDAYS)
-      const until = end < addDays(today, 1) ? end : addDays(today, 1)
+      const until = end < today ? end : today
       const days = Array.from({ length: daysBetween(week, until) }, (_, d) => addDays(week, d))
       return {
         week,

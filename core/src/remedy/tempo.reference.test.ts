@@ -12,7 +12,6 @@ import {
   tempoSteps,
   tryAt,
 } from './index'
-import type { StaircaseRule } from './index'
 
 /** A player who is clean half the time at 100, less the faster: logistic in log tempo. */
 function cleanShare(bpm: number): number {

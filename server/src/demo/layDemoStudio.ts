@@ -3,11 +3,12 @@ import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'nod
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { playRecord, summarise } from '@vein-mend/core/record'
+import { applyAct, playRecord, summarise } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import { openStudio } from '../store'
 import { DEMO_SCRIPTS } from './demoScripts'
+import { homeLife } from './homeLife'
 
 /** Any fixed number will do; this one shows every state. */
 const DEMO_SEED = 20261124
@@ -34,9 +35,12 @@ export async function layDemoStudio(
   for (const [i, script] of DEMO_SCRIPTS.entries()) {
     const knowledge = packs.get(script.card.instrument)
     if (!knowledge) throw new RangeError(`no pack for ${script.card.instrument}`)
-    const acts = playStudent(script, knowledge, today, seededRng(DEMO_SEED + i))
-    const record = playRecord(acts)
-    if (!record) throw new RangeError(`${script.key} has no record`)
+    const lessons = playStudent(script, knowledge, today, seededRng(DEMO_SEED + i))
+    const before = playRecord(lessons)
+    if (!before) throw new RangeError(`${script.key} has no record`)
+    const home = await homeLife(script.key, before, today, seededRng(DEMO_SEED - i))
+    const acts = [...lessons, ...home]
+    const record = home.reduce(applyAct, before)
     await store.write((writer) =>
       writer.append(`student-${script.key}` as StudentId, acts, summarise(record)),
     )

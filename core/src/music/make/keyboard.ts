@@ -2,7 +2,7 @@
 import { chromaticFinger } from '../chromaticFingering'
 import type { Exercise, Hand, InstrumentSound, Note } from '../exercise'
 import { SPAN_SEMITONES } from '../fitCompass'
-import { midiOf, octaves, scaleFrom, scaleOver, up } from '../pitches'
+import { midiOf, scaleFrom, scaleOver, up } from '../pitches'
 import { scaleFingers } from '../scaleFingering'
 import { spokenOrder } from '../spokenOrder'
 import {

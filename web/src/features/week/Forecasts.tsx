@@ -2,7 +2,7 @@
 import { addDays, daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { paceOf } from '@vein-mend/core/practice'
-import type { ForecastWindow, Pace, WeekPlan } from '@vein-mend/core/practice'
+import type { Pace, WeekPlan } from '@vein-mend/core/practice'
 import { activeProjects, keptShare, ruleFor } from '@vein-mend/core/record'
 import type { StudentRecord } from '@vein-mend/core/record'
 import type { StudentView } from '../../data/useStudent'

@@ -1,0 +1,82 @@
+/** A full week solved, a forecast run, and the sheet as PDF. */
+import { addDays, seededRng } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { forecastMended, NEW_PER_DAY, weekProgramme } from '@vein-mend/core/practice'
+import type { PracticeItem, WeekAsk } from '@vein-mend/core/practice'
+import { solveProgramme } from '../../server/src/solver'
+import { figure, p95 } from './figures'
+import type { Figure } from './figures'
+
+const ITEMS = 40
+const PROJECTS = 6
+const WEEKS = 30
+const FORECAST_RUNS = 5000
+const PAGES = 12
+
+/** Six projects and upkeep for the rest, more than the days can hold. */
+function fullAsk(seed: number): WeekAsk {
+  const rng = seededRng(seed)
+  const items = Array.from({ length: ITEMS }, (_, i): PracticeItem => {
+    const project = i < PROJECTS
+    return {
+      id: `i${i}`,
+      kind: project ? 'rung' : 'upkeep',
+      name: `Item ${i}`,
+      minutes: project ? 3 + Math.floor(rng() * 5) : 2 + Math.floor(rng() * 3),
+      askedDays: project ? 6 : 2,
+      weight: project ? 3 + rng() : 1 + rng() * 0.5,
+      isNew: i % 3 === 0 && project,
+      place: project ? 'new' : 'strength',
+      spaced: !project,
+      hand: null,
+      case: null,
+      rung: null,
+    }
+  })
+  const minutes = Array.from({ length: 6 }, () => 25 + 5 * Math.floor(rng() * 5))
+  return {
+    items,
+    minutes: [...minutes, 0],
+    newPerDay: NEW_PER_DAY,
+    pins: [{ item: 'i0', day: 2, on: true }],
+    eve: 3,
+    leftToRight: null,
+  }
+}
+
+async function timesOf(count: number, work: (i: number) => unknown): Promise<number[]> {
+  const times: number[] = []
+  for (let i = 0; i < count; i++) {
+    const from = performance.now()
+    await work(i)
+    times.push(performance.now() - from)
+  }
+  return times
+}
+
+export async function weekFigures(): Promise<Figure[]> {
+  const asks = Array.from({ length: WEEKS }, (_, i) => weekProgramme(fullAsk(i)))
+  await solveProgramme(asks[0] ?? '')
+  const solved = await timesOf(WEEKS, (i) => solveProgramme(asks[i] ?? ''))
+  const forecast = await timesOf(20, (i) =>
+    forecastMended(
+      { rungsLeft: 6, passed: 4, notPassed: 5, cleanInARow: 0, daysBetweenLessons: 7 },
+      { kept: 0.6, runs: FORECAST_RUNS, rng: seededRng(i) },
+    ),
+  )
+  return [
+    figure('a week of 6 projects and 40 items solved: p95', p95(solved), 'ms', 300),
+    figure('a forecast of 5,000 runs: p95', p95(forecast), 'ms', 500),
+  ]
+}
+
+/** The sheet as PDF, from the demo studio; the day moves so that nothing is answered twice. */
+export async function sheetFigure(url: string, today: IsoDate): Promise<Figure> {
+  const times = await timesOf(PAGES, async (i) => {
+    const day = addDays(today, i)
+    const answer = await fetch(`${url}/api/students/student-marrow/practice.pdf?day=${day}`)
+    if (!answer.ok) throw new Error(`no sheet: ${answer.status}`)
+    await answer.arrayBuffer()
+  })
+  return figure('the sheet as PDF: p95', p95(times.slice(1)), 'ms', 1000)
+}

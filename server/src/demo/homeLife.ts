@@ -1,0 +1,48 @@
+/** The last fortnight at home of a demo student: a week that was given, and what was ticked of it. */
+import { addDays, chance, daysBetween } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import { askedOn, applyAct, mondayOf } from '@vein-mend/core/record'
+import type { Act, ActBody, ActId, StudentRecord } from '@vein-mend/core/record'
+import { solveWeek } from '../usecases/practiceWeek'
+
+const DAYS_BACK = 14
+/** Share of the items ticked. */
+const KEPT = 0.7
+
+/** Acts to append to the student's; none where the week cannot be solved. */
+export async function homeLife(
+  key: string,
+  record: StudentRecord,
+  today: IsoDate,
+  rng: Rng,
+): Promise<readonly Act[]> {
+  const monday = mondayOf(addDays(today, -DAYS_BACK))
+  const solved = await solveWeek(record, monday)
+  if (!solved) return []
+  let made = 0
+  const act = (body: ActBody, day: IsoDate): Act => {
+    made += 1
+    const id = `${key}-home-${String(made).padStart(4, '0')}` as ActId
+    return { ...body, id, at: `${day}T17:00:00.000Z` as IsoInstant, by: 'home' }
+  }
+  const blocks = solved.plan.days.flatMap((d) =>
+    d.blocks.map(({ item, day }) => ({
+      item: item.id,
+      name: item.name,
+      case: item.case,
+      day,
+      minutes: item.minutes,
+    })),
+  )
+  const given = act({ kind: 'week-given', week: monday, blocks }, monday)
+  const { home } = applyAct(record, given)
+  const days = Array.from({ length: daysBetween(monday, today) }, (_, d) => addDays(monday, d))
+  const ticks = days.flatMap((date) =>
+    askedOn(home, date)
+      .filter(() => chance(rng, KEPT))
+      .map(({ item, minutes }) =>
+        act({ kind: 'practised', date, item, minutes, done: true, tempo: null }, date),
+      ),
+  )
+  return [given, ...ticks]
+}
