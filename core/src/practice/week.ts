@@ -1,4 +1,5 @@
 /** The solved week: blocks in order, what gave way, and why each block is where it is. */
+import type { GivenBlock } from '../record'
 import { DAY_ORDER } from './items'
 import type { PracticeItem } from './items'
 import { DAYS, playingMinutes } from './programme'
@@ -67,6 +68,19 @@ export function readWeek(ask: WeekAsk, solution: Solution): WeekPlan {
     return got < item.askedDays ? [{ item, asked: item.askedDays, got }] : []
   })
   return { days, gaveWay }
+}
+
+/** The plan's blocks as they go home. */
+export function blocksToGive(plan: WeekPlan): readonly GivenBlock[] {
+  return plan.days.flatMap((d) =>
+    d.blocks.map(({ item, day }) => ({
+      item: item.id,
+      name: item.name,
+      case: item.case,
+      day,
+      minutes: item.minutes,
+    })),
+  )
 }
 
 /** What a plan has that another has not, item by item, in days. */

@@ -1,6 +1,7 @@
 /** The last fortnight at home of a demo student: a week that was given, and what was ticked of it. */
 import { addDays, chance, daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import { blocksToGive } from '@vein-mend/core/practice'
 import { askedOn, applyAct, mondayOf } from '@vein-mend/core/record'
 import type { Act, ActBody, ActId, StudentRecord } from '@vein-mend/core/record'
 import { solveWeek } from '../usecases/practiceWeek'
@@ -25,15 +26,7 @@ export async function homeLife(
     const id = `${key}-home-${String(made).padStart(4, '0')}` as ActId
     return { ...body, id, at: `${day}T17:00:00.000Z` as IsoInstant, by: 'home' }
   }
-  const blocks = solved.plan.days.flatMap((d) =>
-    d.blocks.map(({ item, day }) => ({
-      item: item.id,
-      name: item.name,
-      case: item.case,
-      day,
-      minutes: item.minutes,
-    })),
-  )
+  const blocks = blocksToGive(solved.plan)
   const given = act({ kind: 'week-given', week: monday, blocks }, monday)
   const { home } = applyAct(record, given)
   const days = Array.from({ length: daysBetween(monday, today) }, (_, d) => addDays(monday, d))

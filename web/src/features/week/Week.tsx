@@ -3,6 +3,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import type { PracticeWeekResponse } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { blocksToGive } from '@vein-mend/core/practice'
 import type { Block } from '@vein-mend/core/practice'
 import { mondayOf } from '@vein-mend/core/record'
 import type { ActRequest, GivenBlock, StudentId } from '@vein-mend/core/record'
@@ -130,18 +131,6 @@ function Kept({ week }: { week: PracticeWeekResponse }) {
   )
 }
 
-function blocksOf(week: PracticeWeekResponse): readonly GivenBlock[] {
-  return week.plan.days.flatMap((d) =>
-    d.blocks.map(({ item, day }) => ({
-      item: item.id,
-      name: item.name,
-      case: item.case,
-      day,
-      minutes: item.minutes,
-    })),
-  )
-}
-
 function sameBlocks(a: readonly GivenBlock[], b: readonly GivenBlock[]): boolean {
   const keys = (blocks: readonly GivenBlock[]) =>
     blocks.map((x) => `${x.item}|${x.day}|${x.minutes}`).sort()
@@ -150,19 +139,17 @@ function sameBlocks(a: readonly GivenBlock[], b: readonly GivenBlock[]): boolean
 
 function Given({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
   const act = useActs(view.id)
-  const blocks = blocksOf(week)
-  const waiting = view.record.home.given.findLast((g) => g.week <= week.week)
-  const same = waiting !== undefined && sameBlocks(waiting.blocks, blocks)
+  const blocks = blocksToGive(week.plan)
+  const before = view.record.home.given.findLast((g) => g.week <= week.week)
+  const same = before !== undefined && sameBlocks(before.blocks, blocks)
   return (
-    <>
-      <Button
-        look="main"
-        disabled={same}
-        onClick={() => act([{ kind: 'week-given', week: week.week, blocks }], 'Week given')}
-      >
-        {same ? 'Given' : waiting ? 'Give this week instead' : 'Give this week'}
-      </Button>
-    </>
+    <Button
+      look="main"
+      disabled={same}
+      onClick={() => act([{ kind: 'week-given', week: week.week, blocks }], 'Week given')}
+    >
+      {same ? 'Given' : before ? 'Give this week instead' : 'Give this week'}
+    </Button>
   )
 }
 
