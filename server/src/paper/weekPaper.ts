@@ -21,12 +21,15 @@ export interface WeekOnPaper {
   readonly resting: readonly string[]
 }
 
+const GREY = '#625C66'
 const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** A child is told what to do; an adult also why it is dosed so. */
 function isChild(age: AgeBand): boolean {
   return age === 'child'
 }
+
+const LONG_DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' })
 
 const CAUTION = {
   child: 'If anything hurts, tingles or goes to sleep: stop. Tell a grown-up and your teacher.',
@@ -81,13 +84,17 @@ export function weekPaper(week: WeekOnPaper): Promise<Buffer> {
   const seven = DAY_NAMES.map((_, d) => d)
   return pdfOf(`Practice for ${week.name}`, [
     { text: `Practice for ${week.name}`, style: 'title' },
-    { text: `Week from ${week.monday}`, style: 'quiet', margin: [0, 0, 0, 6] },
+    {
+      text: `Week from ${LONG_DAY.format(new Date(`${week.monday}T00:00:00Z`))}`,
+      style: 'quiet',
+      margin: [0, 0, 0, 6],
+    },
     {
       table: {
         widths: seven.map(() => '*'),
         body: [seven.map((d) => dayColumn(week, d))],
       },
-      layout: 'lightVerticalLines',
+      layout: { hLineWidth: () => 0.5, vLineWidth: () => 0.5, hLineColor: GREY, vLineColor: GREY },
     },
     ...week.resting.map((name): Content => ({
       text: `\u201c${settable(name)}\u201d rests until the pain has been looked at.`,
@@ -95,6 +102,6 @@ export function weekPaper(week: WeekOnPaper): Promise<Buffer> {
       margin: [0, 6, 0, 0],
     })),
     ...week.items.map((entry) => itemContent(week, entry)),
-    { text: caution, style: 'quiet', margin: [0, 10, 0, 0] },
+    { text: caution, bold: true, margin: [0, 10, 0, 0] },
   ])
 }
