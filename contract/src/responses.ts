@@ -1,6 +1,7 @@
 /** What the server answers. */
 import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
+import type { Exercise } from '@vein-mend/core/music'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
@@ -98,8 +99,9 @@ export interface HomeResponse {
     readonly tempo: string | null
     readonly hands: string | null
     readonly cue: string | null
-    /** Engraved notes. */
+    /** Engraved notes, and the same to be heard. */
     readonly svg: string | null
+    readonly exercise: Exercise | null
   }[]
   readonly ticks: readonly HomeTick[]
   /** Items that hurt this week; they rest. */

@@ -3,7 +3,7 @@ import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { forecastMended, NEW_PER_DAY, weekProgramme } from '@vein-mend/core/practice'
 import type { PracticeItem, WeekAsk } from '@vein-mend/core/practice'
-import { solveProgramme } from '../../server/src/solver'
+import { solveAnew } from '../../server/src/solver'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
 
@@ -56,8 +56,8 @@ async function timesOf(count: number, work: (i: number) => unknown): Promise<num
 
 export async function weekFigures(): Promise<Figure[]> {
   const asks = Array.from({ length: WEEKS }, (_, i) => weekProgramme(fullAsk(i)))
-  await solveProgramme(asks[0] ?? '')
-  const solved = await timesOf(WEEKS, (i) => solveProgramme(asks[i] ?? ''))
+  await solveAnew(asks[0] ?? '')
+  const solved = await timesOf(WEEKS, (i) => solveAnew(asks[i] ?? ''))
   const forecast = await timesOf(20, (i) =>
     forecastMended(
       { rungsLeft: 6, passed: 4, notPassed: 5, cleanInARow: 0, daysBetweenLessons: 7 },

@@ -9,8 +9,26 @@ const TIME_LIMIT_SECONDS = 0.18
 /** A week this near the best is the best for a teacher. */
 const GAP = 0.002
 
-/** Values by name, or null when no week satisfies the pins. */
+/** Programmes remembered: a studio's weeks of some days. */
+const REMEMBERED_MOST = 300
+const remembered = new Map<string, Solution | null>()
+
+/**
+ * Values by name, or null when no week satisfies the pins. The same programme has the same answer as long as
+ * the server runs, so that the screen, the sheet and the calendar never differ where the time limit cut in.
+ */
 export async function solveProgramme(programme: string): Promise<Solution | null> {
+  const known = remembered.get(programme)
+  if (known !== undefined) return known
+  const solution = await solveAnew(programme)
+  const oldest = remembered.keys().next().value
+  if (remembered.size >= REMEMBERED_MOST && oldest !== undefined) remembered.delete(oldest)
+  remembered.set(programme, solution)
+  return solution
+}
+
+/** Solves it whether it is remembered or not; for the bench. */
+export async function solveAnew(programme: string): Promise<Solution | null> {
   ready ??= highsLoader()
   const highs = await ready
   const answer = highs.solve(programme, {

@@ -1,6 +1,7 @@
 /** The week at home on one page: the days, then each rung with its notes and the cue. */
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import type { Exercise } from '@vein-mend/core/music'
 import type { AgeBand } from '@vein-mend/core/packs'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import type { Content } from 'pdfmake/interfaces'
@@ -17,6 +18,7 @@ export interface WeekOnPaper {
     readonly item: PracticeItem
     readonly cue: string | null
     readonly svg: string | null
+    readonly exercise: Exercise | null
   }[]
   readonly resting: readonly string[]
 }

@@ -73,7 +73,7 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
     child: card.ageBand === 'child',
     today,
     days,
-    rungs: [...known.values()].flatMap(({ item, cue, svg }) =>
+    rungs: [...known.values()].flatMap(({ item, cue, svg, exercise }) =>
       item.rung
         ? [
             {
@@ -84,6 +84,7 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
               hands: item.rung.dose.hands ?? null,
               cue,
               svg,
+              exercise,
             },
           ]
         : [],

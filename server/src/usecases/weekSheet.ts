@@ -28,6 +28,7 @@ async function entryOf(
     item,
     cue: state?.cue?.words ?? null,
     svg: exercise ? await engrave(exercise) : null,
+    exercise,
   }
 }
 

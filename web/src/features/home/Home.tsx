@@ -5,6 +5,7 @@ import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import { Button } from '../../ui/Button'
+import { PlayBar } from '../../ui/PlayBar'
 import { longDay } from '../../wording/dates'
 import { WEEKDAY_WORDS } from '../../wording/words'
 import { Beat } from './Beat'
@@ -97,6 +98,11 @@ function Item({
       {rung && <p className="mt-2 text-lg leading-snug">{rung.instruction}</p>}
       {rung?.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
       {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
+      {rung?.exercise && (
+        <div className="mt-2">
+          <PlayBar exercise={rung.exercise} />
+        </div>
+      )}
       {rung && (
         <div className="mt-2 flex flex-wrap items-center gap-3">
           {(rung.tempo ?? rung.svg) && (

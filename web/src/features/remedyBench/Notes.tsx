@@ -1,16 +1,15 @@
 /** A rung's notes, seen and heard: engraving, playback with count-in, slow-down and loop, and files to take. */
-import { beatsOf, KEYS_BY_FOURTHS, spokenOrder, timeline } from '@vein-mend/core/music'
+import { KEYS_BY_FOURTHS, spokenOrder } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
 import { factsOf } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
-import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import type { StudentView } from '../../data/useStudent'
-import { Player } from '../../devices/player'
-import { Button, buttonClass } from '../../ui/Button'
+import { buttonClass } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
+import { PlayBar } from '../../ui/PlayBar'
 
 interface Props {
   readonly view: StudentView
@@ -19,85 +18,6 @@ interface Props {
   readonly place: number
   /** The rung stands on record as it is here, so that the server can engrave it. */
   readonly kept: boolean
-}
-
-const SLOWEST = 0.4
-
-function usePlayer(exercise: Exercise, speed: number) {
-  const player = useRef<Player | null>(null)
-  const [playing, setPlaying] = useState(false)
-  const [loop, setLoop] = useState(false)
-  const [metronome, setMetronome] = useState(true)
-  useEffect(() => () => player.current?.stop(), [])
-  const toggle = () => {
-    if (playing) {
-      player.current?.stop()
-      setPlaying(false)
-      return
-    }
-    player.current ??= new Player()
-    const slowed = { ...exercise, tempo: (exercise.tempo * speed) as Exercise['tempo'] }
-    const first = slowed.lines[0]
-    player.current.play(
-      {
-        notes: timeline(slowed),
-        bpm: slowed.tempo,
-        beatsPerBar: slowed.beatsPerBar,
-        beats: first ? beatsOf(first) : 0,
-        metronome,
-        loop,
-      },
-      () => setPlaying(false),
-    )
-    setPlaying(true)
-  }
-  return { playing, toggle, loop, setLoop, metronome, setMetronome }
-}
-
-function PlayBar({ exercise }: { exercise: Exercise }) {
-  const [speed, setSpeed] = useState(1)
-  const p = usePlayer(exercise, speed)
-  return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-      <Button onClick={p.toggle}>
-        {p.playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
-        {p.playing ? 'Stop' : 'Play'}
-      </Button>
-      <label className="flex items-center gap-2">
-        <span className="text-sm">
-          Tempo <span className="tabular-nums">{Math.round(exercise.tempo * speed)}</span>
-        </span>
-        <input
-          type="range"
-          min={SLOWEST}
-          max={1.2}
-          step={0.05}
-          value={speed}
-          aria-label="Share of the tempo"
-          onChange={(e) => setSpeed(Number(e.target.value))}
-          className="min-h-11 w-36 accent-(--ink)"
-        />
-      </label>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={p.metronome}
-          onChange={(e) => p.setMetronome(e.target.checked)}
-          className="size-5 accent-(--ink)"
-        />
-        Metronome
-      </label>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={p.loop}
-          onChange={(e) => p.setLoop(e.target.checked)}
-          className="size-5 accent-(--ink)"
-        />
-        Again and again
-      </label>
-    </div>
-  )
 }
 
 function describe(exercise: Exercise): string {
