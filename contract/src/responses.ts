@@ -62,6 +62,8 @@ export interface PracticeWeekResponse {
   readonly week: IsoDate
   readonly next: IsoDate
   readonly plan: WeekPlan
+  /** No better week there is; else the best found in the time. */
+  readonly best: boolean
   readonly pinsLetGo: boolean
   readonly more: {
     readonly minutes: number
@@ -104,8 +106,8 @@ export interface HomeResponse {
     readonly exercise: Exercise | null
   }[]
   readonly ticks: readonly HomeTick[]
-  /** Items that hurt this week; they rest. */
-  readonly stopped: readonly string[]
+  /** Items that rest for pain until a lesson has answered it. */
+  readonly stopped: readonly { readonly item: string; readonly name: string }[]
 }
 
 /** A student taken in from a handover file. */

@@ -1,8 +1,15 @@
 /** A full week solved, a forecast run, and the sheet as PDF. */
 import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { forecastMended, NEW_PER_DAY, weekProgramme } from '@vein-mend/core/practice'
-import type { PracticeItem, WeekAsk } from '@vein-mend/core/practice'
+import {
+  forecastMended,
+  gridOf,
+  handWeek,
+  NEW_PER_DAY,
+  weekProgramme,
+  weekWorth,
+} from '@vein-mend/core/practice'
+import type { PracticeItem, WeekAsk, WeekGrid } from '@vein-mend/core/practice'
 import { solveAnew } from '../../server/src/solver'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
@@ -12,6 +19,9 @@ const PROJECTS = 6
 const WEEKS = 30
 const FORECAST_RUNS = 5000
 const PAGES = 12
+const WEEKS_COMPARED = 12
+/** What a patient solver is given. */
+const PATIENT_SECONDS = 5
 
 /** Six projects and upkeep for the rest, more than the days can hold. */
 function fullAsk(seed: number): WeekAsk {
@@ -54,10 +64,36 @@ async function timesOf(count: number, work: (i: number) => unknown): Promise<num
   return times
 }
 
+/** The worth of the week the product would show. */
+async function shownWorth(ask: WeekAsk): Promise<number> {
+  const solved = await solveAnew(weekProgramme(ask))
+  const worth = (grid: WeekGrid | null) =>
+    grid ? weekWorth(ask, (i, d) => grid[i]?.[d] ?? false) : -Infinity
+  const found =
+    solved.kind === 'impossible' || !solved.solution ? null : gridOf(ask, solved.solution)
+  return Math.max(worth(found), solved.kind === 'best' ? -Infinity : worth(handWeek(ask)))
+}
+
+/** How far the week shown is from the best a patient solver finds, as a share. */
+async function shortfall(ask: WeekAsk, shown: number): Promise<number> {
+  const patient = await solveAnew(weekProgramme(ask), PATIENT_SECONDS)
+  if (patient.kind === 'impossible' || !patient.solution) throw new Error('no week')
+  const grid = gridOf(ask, patient.solution)
+  const best = weekWorth(ask, (i, d) => grid[i]?.[d] ?? false)
+  return Math.max(0, (best - shown) / Math.abs(best))
+}
+
 export async function weekFigures(): Promise<Figure[]> {
-  const asks = Array.from({ length: WEEKS }, (_, i) => weekProgramme(fullAsk(i)))
-  await solveAnew(asks[0] ?? '')
-  const solved = await timesOf(WEEKS, (i) => solveAnew(asks[i] ?? ''))
+  const asks = Array.from({ length: WEEKS }, (_, i) => fullAsk(i))
+  await solveAnew(weekProgramme(fullAsk(WEEKS)))
+  const shown: number[] = []
+  const solved = await timesOf(WEEKS, async (i) => {
+    shown.push(await shownWorth(asks[i] ?? fullAsk(i)))
+  })
+  const short: number[] = []
+  for (const [i, ask] of asks.slice(0, WEEKS_COMPARED).entries()) {
+    short.push(100 * (await shortfall(ask, shown[i] ?? 0)))
+  }
   const forecast = await timesOf(20, (i) =>
     forecastMended(
       { rungsLeft: 6, passed: 4, notPassed: 5, cleanInARow: 0, daysBetweenLessons: 7 },
@@ -66,6 +102,7 @@ export async function weekFigures(): Promise<Figure[]> {
   )
   return [
     figure('a week of 6 projects and 40 items solved: p95', p95(solved), 'ms', 300),
+    figure('that week short of the best, at the worst', Math.max(...short), '%', 5),
     figure('a forecast of 5,000 runs: p95', p95(forecast), 'ms', 500),
   ]
 }

@@ -1,5 +1,5 @@
 /** What is asked of a student's week at home, out of the record. */
-import { daysBetween, weekdayOf } from '../kit'
+import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
 import type { StudentRecord } from '../record'
 import { practiceItems } from './items'
@@ -23,7 +23,7 @@ function eveOf(record: StudentRecord, monday: IsoDate): number | null {
   const next = record.lessons.at(-1)?.next ?? null
   if (next === null) return null
   const day = daysBetween(monday, next) - 1
-  return day >= 0 && day < DAYS ? weekdayOf(next) - 1 : null
+  return day >= 0 && day < DAYS ? day : null
 }
 
 /** The ask of the week from that Monday; `more` minutes are added to every day that has any. */

@@ -5,7 +5,7 @@ import type { CaseState } from '../record'
 
 /** What is known of how this fault moves. */
 export interface Pace {
-  /** Rungs still to pass, the present one included. */
+  /** Rungs still to climb: 0 on the last one, where only the clean lessons are missing. */
   readonly rungsLeft: number
   /** Lessons in which a rung was passed, and in which it was not. */
   readonly passed: number

@@ -1,6 +1,6 @@
 /** What wants a place in the week at home: rungs in progress, upkeep of what is mended, and music. */
 import type { Condition } from '../packs'
-import { activeProjects, hurtsSinceLesson, painfulParts } from '../record'
+import { activeProjects, hurtsUnanswered, painfulParts } from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 import type { LadderRung } from '../remedy'
 
@@ -90,13 +90,15 @@ function upkeepItem(state: CaseState): PracticeItem[] {
   ]
 }
 
+/** Whether a fault's exercises rest: a part they load hurts, or one of them hurt at home. */
+export function restsForPain(record: StudentRecord, state: CaseState): boolean {
+  const hurting = painfulParts(record)
+  const loads = state.ladder?.loads.some((part) => hurting.includes(part)) ?? false
+  return loads || hurtsUnanswered(record).some((h) => h.item.startsWith(`${state.id}-`))
+}
+
 /** Everything that wants a place, what rests for pain left out. */
 export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
-  const hurting = painfulParts(record)
-  const hurtAtHome = hurtsSinceLesson(record)
-  const rests = (c: CaseState) =>
-    (c.ladder?.loads.some((part) => hurting.includes(part)) ?? false) ||
-    hurtAtHome.some((h) => h.item.startsWith(c.id))
   const days = record.card.homeMinutes.filter((m) => m > 0)
   const ordinary = days.length === 0 ? 0 : days.reduce((a, b) => a + b, 0) / days.length
   const music: PracticeItem = {
@@ -122,7 +124,7 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     weight: WEIGHT.finish,
     place: 'finish',
   }
-  const working = record.cases.filter((c) => !rests(c))
+  const working = record.cases.filter((c) => !restsForPain(record, c))
   const active = new Set(activeProjects(record).map((c) => c.id))
   return [
     ...working.filter((c) => active.has(c.id)).flatMap(rungItem),
@@ -130,4 +132,20 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     music,
     finish,
   ]
+}
+
+/** The rung a given block stands for, wherever the student is on the ladder by now; null for music. */
+export function rungOfItem(
+  record: StudentRecord,
+  item: string,
+): { readonly state: CaseState; readonly rung: LadderRung } | null {
+  for (const state of record.cases) {
+    const rungs = state.ladder?.rungs ?? []
+    const rung =
+      item === `${state.id}-upkeep`
+        ? rungs.at(-1)
+        : rungs.find((r) => item === `${state.id}-${r.id}`)
+    if (rung) return { state, rung }
+  }
+  return null
 }

@@ -38,9 +38,9 @@ export function playingMinutes(minutes: number): number {
 export const DAY_WORTH = [1, 0.9, 0.8, 0.65, 0.5, 0.35, 0.2] as const
 
 /** What each wished day that cannot be had costs, as a share of the item's weight. */
-const SHORT_COST = 0.3
+export const SHORT_COST = 0.3
 /** What playing on the eve of the lesson is worth besides. */
-const EVE_WORTH = 0.25
+export const EVE_WORTH = 0.25
 /** Earlier days are taken first where nothing else decides, so that the week is always the same. */
 const EARLY_WORTH = 0.001
 
@@ -142,16 +142,19 @@ export function weekProgramme(ask: WeekAsk): string {
   ].join('\n')
 }
 
-/** Worth of a week, by the same measure as the programme; for checking a solver. */
-export function weekWorth(ask: WeekAsk, on: (item: number, day: number) => boolean): number {
-  return ask.items.reduce((total, item, i) => {
-    const days = ALL_DAYS.filter((d) => on(i, d))
-    const worth = DAY_WORTH.slice(0, days.length).reduce((a, b) => a + b * item.weight, 0)
-    const short = Math.max(0, item.askedDays - days.length) * SHORT_COST * item.weight
-    const placed = days.reduce((s, d) => {
-      const before = d === ask.eve && item.kind === 'rung' ? EVE_WORTH * item.weight : 0
-      return s + EARLY_WORTH * (DAYS - d) + before
-    }, 0)
-    return total + worth - short + placed
+/** Worth of one item's days, by the same measure as the programme. */
+export function itemWorth(ask: WeekAsk, item: PracticeItem, on: (day: number) => boolean): number {
+  const days = ALL_DAYS.filter(on)
+  const worth = DAY_WORTH.slice(0, days.length).reduce((a, b) => a + b * item.weight, 0)
+  const short = Math.max(0, item.askedDays - days.length) * SHORT_COST * item.weight
+  const placed = days.reduce((s, d) => {
+    const before = d === ask.eve && item.kind === 'rung' ? EVE_WORTH * item.weight : 0
+    return s + EARLY_WORTH * (DAYS - d) + before
   }, 0)
+  return worth - short + placed
+}
+
+/** Worth of a week: of all its items. */
+export function weekWorth(ask: WeekAsk, on: (item: number, day: number) => boolean): number {
+  return ask.items.reduce((sum, item, i) => sum + itemWorth(ask, item, (d) => on(i, d)), 0)
 }

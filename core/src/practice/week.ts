@@ -1,5 +1,6 @@
 /** The solved week: blocks in order, what gave way, and why each block is where it is. */
 import type { GivenBlock } from '../record'
+import type { WeekGrid } from './handWeek'
 import { DAY_ORDER } from './items'
 import type { PracticeItem } from './items'
 import { DAYS, playingMinutes } from './programme'
@@ -46,9 +47,16 @@ function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly Blo
   ]
 }
 
-/** Reads a solution of `weekProgramme` of the same ask. */
-export function readWeek(ask: WeekAsk, solution: Solution): WeekPlan {
-  const on = (i: number, d: number) => (solution[`x${i}_${d}`] ?? 0) > 0.5
+/** A solution of `weekProgramme` of the same ask, as a grid. */
+export function gridOf(ask: WeekAsk, solution: Solution): WeekGrid {
+  return ask.items.map((_, i) =>
+    Array.from({ length: DAYS }, (__, d) => (solution[`x${i}_${d}`] ?? 0) > 0.5),
+  )
+}
+
+/** The week as a plan to look at. */
+export function readWeek(ask: WeekAsk, grid: WeekGrid): WeekPlan {
+  const on = (i: number, d: number) => grid[i]?.[d] ?? false
   const days = Array.from({ length: DAYS }, (_, day) => {
     const blocks = ask.items
       .flatMap((item, i) =>

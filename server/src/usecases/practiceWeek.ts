@@ -2,8 +2,16 @@
 import type { PracticeWeekResponse } from '@vein-mend/contract'
 import { addDays, good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
-import { gained, readWeek, weekAsk, weekProgramme } from '@vein-mend/core/practice'
-import type { WeekAsk, WeekPlan } from '@vein-mend/core/practice'
+import {
+  gained,
+  gridOf,
+  handWeek,
+  readWeek,
+  weekAsk,
+  weekProgramme,
+  weekWorth,
+} from '@vein-mend/core/practice'
+import type { WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
 import { keptWeeks, mondayOf, playRecord, weekGivenFor } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { solveProgramme } from '../solver'
@@ -13,24 +21,44 @@ import type { Deps } from './deps'
 const MORE_MINUTES = 10
 const WEEKS_SHOWN = 8
 
-async function solve(ask: WeekAsk): Promise<WeekPlan | null> {
-  const solution = await solveProgramme(weekProgramme(ask))
-  return solution && readWeek(ask, solution)
-}
-
 export interface SolvedWeek {
   readonly plan: WeekPlan
+  /** No better week there is, within a five-hundredth; else the best found in the time. */
+  readonly best: boolean
   /** Some pin could not be had with the others; the week is solved without any. */
   readonly pinsLetGo: boolean
 }
 
+/** The better of two weeks by the programme's own measure. */
+function betterOf(ask: WeekAsk, grids: readonly (WeekGrid | null)[]): WeekGrid | null {
+  const worth = (grid: WeekGrid) => weekWorth(ask, (i, d) => grid[i]?.[d] ?? false)
+  return grids
+    .filter((grid) => grid !== null)
+    .reduce<WeekGrid | null>((a, b) => (a === null || worth(b) > worth(a) ? b : a), null)
+}
+
+async function solve(ask: WeekAsk): Promise<Omit<SolvedWeek, 'pinsLetGo'> | null> {
+  const solved = await solveProgramme(weekProgramme(ask))
+  if (solved.kind === 'impossible') return null
+  if (solved.kind === 'best') {
+    return { plan: readWeek(ask, gridOf(ask, solved.solution)), best: true }
+  }
+  const found = solved.solution && gridOf(ask, solved.solution)
+  const grid = betterOf(ask, [found, handWeek(ask)])
+  return grid && { plan: readWeek(ask, grid), best: false }
+}
+
 /** The best week; where the pins contradict each other or the minutes, the week without them. */
-export async function solveWeek(record: StudentRecord, monday: IsoDate, more = 0) {
+export async function solveWeek(
+  record: StudentRecord,
+  monday: IsoDate,
+  more = 0,
+): Promise<SolvedWeek | null> {
   const ask = weekAsk(record, monday, more)
   const pinned = await solve(ask)
-  if (pinned) return { plan: pinned, pinsLetGo: false }
+  if (pinned) return { ...pinned, pinsLetGo: false }
   const free = await solve({ ...ask, pins: [], leftToRight: null })
-  return free && { plan: free, pinsLetGo: true }
+  return free && { ...free, pinsLetGo: true }
 }
 
 /** The week in which the day lies, with what ten minutes more a day would bring. */

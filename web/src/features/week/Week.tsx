@@ -79,6 +79,11 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
             : `${plural(spare, 'minute')} of the week ${spare === 1 ? 'is' : 'are'} left over: for more music.`}
         </p>
       )}
+      {!week.best && (
+        <p className="text-kiln mb-1">
+          So full a week that this is the best found in the time, not surely the best there is.
+        </p>
+      )}
       <ul>
         {gaveWay.map(({ item, asked, got }) => (
           <li key={item.id}>

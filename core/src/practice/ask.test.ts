@@ -1,0 +1,129 @@
+import { describe, expect, test } from 'vitest'
+import { addDays } from '../kit'
+import type { IsoDate, IsoInstant } from '../kit'
+import { EMPTY_CARD, playRecord } from '../record'
+import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord } from '../record'
+import { practiceItems, rungOfItem, weekAsk } from './index'
+
+const MONDAY = '2026-03-02' as IsoDate
+const MINUTES = [20, 20, 20, 20, 20, 20, 0]
+
+function play(...bodies: readonly ActBody[]): StudentRecord {
+  const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn', homeMinutes: MINUTES }
+  const acts = [{ kind: 'student-added', card } as const, ...bodies].map((body, i): Act => ({
+    ...body,
+    id: `act-${i}` as ActId,
+    at: '2026-03-01T10:00:00Z' as IsoInstant,
+    by: 'teacher',
+  }))
+  return playRecord(acts)!
+}
+
+function lesson(n: number, date: IsoDate, next: IsoDate | null = null): readonly ActBody[] {
+  const id = `lesson-${n}` as LessonId
+  return [
+    { kind: 'lesson-opened', lesson: id, date, pack: { id: 'horn', version: '1' } },
+    { kind: 'lesson-closed', lesson: id, note: '', family: '', next },
+  ]
+}
+
+/** A fault with a ladder, in the first lesson. */
+function fault(id: string, loads: ('breath' | 'hand')[] = []): readonly ActBody[] {
+  const inLesson = { lesson: 'lesson-1' as LessonId, case: id as CaseId }
+  const rung = (name: string) => ({
+    id: name,
+    name,
+    instruction: `Do ${name}.`,
+    way: 'parts' as const,
+    condition: 'exercise' as const,
+    dose: { times: 5, minutes: 4 },
+    pass: { kind: 'share' as const, clean: 4, of: 5 },
+  })
+  return [
+    {
+      kind: 'fault-settled',
+      ...inLesson,
+      fault: id,
+      name: id,
+      strand: 'tone',
+      severity: 3,
+      probability: 0.8,
+      rivals: [],
+      stage: 'beginner',
+      drivenBy: [],
+    },
+    {
+      kind: 'remedy-started',
+      ...inLesson,
+      remedy: 'r',
+      name: 'R',
+      rungs: [rung('low'), rung('high')],
+      loads,
+      weeks: 5,
+    },
+  ]
+}
+
+describe('the eve of the lesson', () => {
+  test.each([
+    ['a lesson on Thursday', 3, 2],
+    ['a lesson on Tuesday', 1, 0],
+    ['a lesson on the Monday after', 7, 6],
+  ])('%s', (_, days, eve) => {
+    const record = play(...lesson(1, addDays(MONDAY, -3), addDays(MONDAY, days)))
+    expect(weekAsk(record, MONDAY).eve).toBe(eve)
+  })
+
+  test.each([0, 8, 20])('there is none with the lesson %i days after the Monday', (days) => {
+    const record = play(...lesson(1, addDays(MONDAY, -3), addDays(MONDAY, days)))
+    expect(weekAsk(record, MONDAY).eve).toBeNull()
+  })
+})
+
+describe('the minutes', () => {
+  test('ten more go to the days that have any', () => {
+    expect(weekAsk(play(), MONDAY, 10).minutes).toEqual([30, 30, 30, 30, 30, 30, 0])
+  })
+
+  test('come back by and by after a break of more than three weeks', () => {
+    const away = play(...lesson(1, addDays(MONDAY, -40)), ...lesson(2, MONDAY))
+    expect(weekAsk(away, MONDAY).minutes).toEqual([10, 12, 14, 16, 18, 20, 0])
+    expect(weekAsk(away, addDays(MONDAY, 7)).minutes).toEqual(MINUTES)
+    const steady = play(...lesson(1, addDays(MONDAY, -7)), ...lesson(2, MONDAY))
+    expect(weekAsk(steady, MONDAY).minutes).toEqual(MINUTES)
+  })
+})
+
+describe('the items', () => {
+  const opened = lesson(1, MONDAY)[0]!
+  const names = (record: StudentRecord) => practiceItems(record).map((i) => i.id)
+
+  test('are the rung of each project, music and an easy finish', () => {
+    expect(names(play(opened, ...fault('case-1')))).toEqual(['case-1-low', 'music', 'finish'])
+  })
+
+  test('a fault whose exercise hurt rests, and not its neighbour with a longer name', () => {
+    const hurt: ActBody = { kind: 'hurt-at-home', date: MONDAY, item: 'case-1-low', name: 'low' }
+    const record = play(opened, ...fault('case-1'), ...fault('case-10'), hurt)
+    expect(names(record)).toEqual(['case-10-low', 'music', 'finish'])
+  })
+
+  test('pins of the week are asked for, those of other weeks are not', () => {
+    const pin = (week: IsoDate): ActBody => ({
+      kind: 'week-pinned',
+      week,
+      item: 'music',
+      day: 1,
+      on: true,
+    })
+    const record = play(pin(MONDAY), pin(addDays(MONDAY, 7)))
+    expect(weekAsk(record, MONDAY).pins).toEqual([{ item: 'music', day: 1, on: true }])
+  })
+
+  test('a block is found again on the ladder, wherever the student is by now', () => {
+    const record = play(opened, ...fault('case-1'), ...fault('case-10'))
+    expect(rungOfItem(record, 'case-10-high')?.state.id).toBe('case-10')
+    expect(rungOfItem(record, 'case-1-upkeep')?.rung.id).toBe('high')
+    expect(rungOfItem(record, 'music')).toBeNull()
+  })
+})
