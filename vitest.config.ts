@@ -2,7 +2,12 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
-    include: ['core/src/**/*.test.ts', 'contract/src/**/*.test.ts', 'server/src/**/*.test.ts'],
+    include: [
+      'core/src/**/*.test.ts',
+      'contract/src/**/*.test.ts',
+      'server/src/**/*.test.ts',
+      'web/src/**/*.test.ts',
+    ],
     passWithNoTests: false,
     // A slow machine is not a failure; how long things take is for the bench to say.
     testTimeout: 60_000,

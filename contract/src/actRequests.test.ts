@@ -72,3 +72,39 @@ describe('what comes over the border', () => {
     expect(act).toEqual({ id: ID, kind: 'undone', act: ID })
   })
 })
+
+describe('the week and the page at home', () => {
+  const act = (body: object) => ({ acts: [{ id: ID, ...body }] })
+  const block = { item: 'music', name: 'Pieces', day: 0, minutes: 5 }
+
+  test('pass when they are whole; what may be left out is filled in', () => {
+    const tick = { kind: 'practised', date: '2026-03-02', item: 'music', minutes: 5, done: true }
+    expect(parseActs(act(tick))[0]).toMatchObject({ tempo: null })
+    const given = { kind: 'week-given', week: '2026-03-02', blocks: [block] }
+    expect(parseActs(act(given))[0]).toMatchObject({ blocks: [{ ...block, case: null }] })
+  })
+
+  test.each([
+    [
+      { kind: 'practised', date: '2026-02-30', item: 'a', minutes: 5, done: true },
+      'date: not_a_day',
+    ],
+    [
+      { kind: 'practised', date: '2026-03-02', item: 'a', minutes: -1, done: true },
+      'minutes: too_small',
+    ],
+    [
+      { kind: 'practised', date: '2026-03-02', item: 'a', minutes: 5, done: true, tempo: 9 },
+      'tempo: too_small',
+    ],
+    [{ kind: 'week-pinned', week: '2026-03-02', item: 'a', day: 7, on: true }, 'day: too_large'],
+    [
+      { kind: 'week-given', week: '2026-03-02', blocks: [{ ...block, day: -1 }] },
+      'blocks.0.day: too_small',
+    ],
+    [{ kind: 'hurt-at-home', date: '2026-03-02', item: 'a', name: ' ' }, 'name: empty'],
+    [{ kind: 'home-noted', date: '2026-03-02', words: 'x'.repeat(2001) }, 'words: too_long'],
+  ])('%o is refused at its field', (body, trouble) => {
+    expect(troubles(act(body))).toEqual([`acts.0.${trouble}`])
+  })
+})

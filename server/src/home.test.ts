@@ -1,7 +1,8 @@
 /** The week as files, read back by others, and the door for home. */
-import type { HomeResponse, StudentResponse } from '@vein-mend/contract'
+import type { HomeResponse, PracticeWeekResponse, StudentResponse } from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { blocksToGive } from '@vein-mend/core/practice'
 import { playRecord, summarise } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
@@ -108,15 +109,71 @@ describe('the door for home', () => {
     expect(record.home.ticks).toHaveLength(1)
   })
 
-  test('an item that hurts leaves the week', async () => {
+  const hurtAct = (item: string) => ({
+    acts: [{ id: 'home-act-0003', kind: 'hurt-at-home', date: TODAY, item, name: 'It' }],
+  })
+  const teach = (...acts: object[]) => post(`/students/${ID}/acts`, { acts })
+  const items = (page: HomeResponse) => page.days.flatMap((d) => d.blocks.map((b) => b.item))
+
+  test('an item that hurts leaves the week and is named first', async () => {
     const key = await token()
     const before = (await get(`/home/${key}`)).body as HomeResponse
     const item = before.rungs[0]!.item
-    const hurt = { kind: 'hurt-at-home', date: TODAY, item, name: 'It' }
-    const after = (await post(`/home/${key}/acts`, { acts: [{ ...hurt, id: 'home-act-0003' }] }))
-      .body as HomeResponse
-    expect(after.stopped).toEqual([item])
+    const after = (await post(`/home/${key}/acts`, hurtAct(item))).body as HomeResponse
+    expect(after.stopped).toEqual([{ item, name: 'It' }])
     expect(after.rungs.map((r) => r.item)).not.toContain(item)
+    expect(items(after)).not.toContain(item)
+    const week = (await get(`/students/${ID}/week`)).body as PracticeWeekResponse
+    expect(blocksToGive(week.plan).map((b) => b.item)).not.toContain(item)
+  })
+
+  test('in a week that was given it rests too, over the weekend, until a lesson has answered it', async () => {
+    const key = await token()
+    const week = (await get(`/students/${ID}/week`)).body as PracticeWeekResponse
+    const blocks = blocksToGive(week.plan)
+    const given = await teach({ id: 'week-act-0001', kind: 'week-given', week: week.week, blocks })
+    expect(given.status).toBe(200)
+    const item = ((await get(`/home/${key}`)).body as HomeResponse).rungs[0]!.item
+    const hurt = { ...hurtAct(item).acts[0]!, date: '2026-02-22' }
+    const after = (await post(`/home/${key}/acts`, { acts: [hurt] })).body as HomeResponse
+    expect(after.stopped.map((s) => s.item)).toEqual([item])
+    const lesson = 'lesson-answering'
+    await teach({ id: 'open-act-0001', kind: 'lesson-opened', lesson, date: TODAY })
+    const during = (await get(`/home/${key}`)).body as HomeResponse
+    expect(during.stopped.map((s) => s.item)).toEqual([item])
+    await teach({
+      id: 'close-act-0001',
+      kind: 'lesson-closed',
+      lesson,
+      note: '',
+      family: '',
+      next: null,
+    })
+    const closed = (await get(`/home/${key}`)).body as HomeResponse
+    expect(closed.stopped).toEqual([])
+    expect(closed.rungs.map((r) => r.item)).toContain(item)
+  })
+
+  test('a given rung keeps its words after the student has gone up', async () => {
+    const key = await token()
+    const week = (await get(`/students/${ID}/week`)).body as PracticeWeekResponse
+    await teach({
+      id: 'week-act-0002',
+      kind: 'week-given',
+      week: week.week,
+      blocks: blocksToGive(week.plan),
+    })
+    const before = (await get(`/home/${key}`)).body as HomeResponse
+    const record = playRecord(await studio.store.actsOf(ID))!
+    const up = record.cases.find((c) => before.rungs[0]!.item.startsWith(`${c.id}-`))!
+    const lesson = 'lesson-going-up'
+    const done = await teach(
+      { id: 'open-act-0002', kind: 'lesson-opened', lesson, date: TODAY },
+      { id: 'up-act-00002', kind: 'rung-decided', lesson, case: up.id, decision: 'up' },
+    )
+    expect(done.status).toBe(200)
+    const after = (await get(`/home/${key}`)).body as HomeResponse
+    expect(after.rungs.map((r) => r.instruction)).toEqual(before.rungs.map((r) => r.instruction))
   })
 
   test('opens to no other token, nor to one taken back or past its day', async () => {

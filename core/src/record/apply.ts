@@ -246,7 +246,8 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       return practise(record, act)
     case 'hurt-at-home': {
       const { date, item, name } = act
-      return atHome(record, { hurts: [...record.home.hurts, { act: act.id, date, item, name }] })
+      const hurt = { act: act.id, date, item, name, lessonsBefore: record.lessons.length }
+      return atHome(record, { hurts: [...record.home.hurts, hurt] })
     }
     case 'home-noted': {
       const note = { act: act.id, date: act.date, words: act.words }

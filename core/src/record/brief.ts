@@ -4,7 +4,7 @@ import type { IsoDate } from '../kit'
 import { STUCK_AFTER_LESSONS } from '../mending'
 import type { BodyPart, HealthFlag } from '../packs'
 import type { LadderRung } from '../remedy'
-import { hurtsSinceLesson, keptShare } from './home'
+import { hurtsUnanswered, keptShare } from './home'
 import type { HomeHurt, HomeNote } from './homeLog'
 import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
@@ -89,7 +89,7 @@ export function brief(record: StudentRecord, today: IsoDate): Brief {
     daysSinceLesson: last ? daysBetween(last.date, today) : null,
     lastAim: last?.aim ?? '',
     hurts: painfulParts(record),
-    hurtAtHome: hurtsSinceLesson(record),
+    hurtAtHome: hurtsUnanswered(record),
     homeNotes: record.home.notes.filter((n) => !last || n.date >= last.date),
     kept: last ? keptShare(record.home, last.date, today) : null,
     flags: record.card.flags,

@@ -22,8 +22,9 @@ export function askedOn(home: HomeLog, day: IsoDate): readonly GivenBlock[] {
 }
 
 /**
- * Share of the minutes asked for that were ticked, [0, 1], from the first day up to but not with the last.
- * Null when nothing was asked for or nothing was ever ticked: nobody ticking is not nobody playing.
+ * Share of the minutes asked for that were ticked, [0, 1], from the first day up to but not with the last. A week
+ * in which nothing was ticked tells nothing and is left out: nobody ticking is not nobody playing. Null when no
+ * day is left that tells something.
  */
 export function keptShare(
   home: HomeLog,
@@ -31,10 +32,10 @@ export function keptShare(
   to: IsoDate,
   only: CaseId | null = null,
 ): number | null {
-  if (home.ticks.length === 0) return null
+  const ticked = new Set(home.ticks.map((t) => mondayOf(t.date)))
   const days = Array.from({ length: Math.max(0, daysBetween(from, to)) }, (_, d) =>
     addDays(from, d),
-  )
+  ).filter((day) => ticked.has(mondayOf(day)))
   const asked = days.flatMap((day) =>
     askedOn(home, day)
       .filter((b) => only === null || b.case === only)
@@ -54,7 +55,7 @@ export interface KeptWeek {
   readonly daysAsked: number
   /** Days on which something was ticked. */
   readonly daysPlayed: number
-  /** Null when nobody ticked in any week. */
+  /** Null when nothing was ticked in the week. */
   readonly share: number | null
 }
 
@@ -76,8 +77,12 @@ export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonl
     })
 }
 
-/** Items that hurt at home since the last lesson was opened; they rest until the teacher has looked. */
-export function hurtsSinceLesson(record: StudentRecord): readonly HomeHurt[] {
-  const last = record.lessons.at(-1)
-  return record.home.hurts.filter((h) => !last || h.date >= last.date)
+/**
+ * Items that hurt at home and that no lesson has answered yet. A lesson that began after the word came and has
+ * been closed answers it; opening one does not, and nor does the lesson that was running at the time.
+ */
+export function hurtsUnanswered(record: StudentRecord): readonly HomeHurt[] {
+  return record.home.hurts.filter(
+    (h) => !record.lessons.slice(h.lessonsBefore).some((lesson) => !lesson.open),
+  )
 }

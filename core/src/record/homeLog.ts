@@ -40,6 +40,8 @@ export interface HomeHurt {
   readonly date: IsoDate
   readonly item: string
   readonly name: string
+  /** Lessons there were when it was said: it is lifted by a later one. */
+  readonly lessonsBefore: number
 }
 
 export interface HomeNote {

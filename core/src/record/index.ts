@@ -31,7 +31,7 @@ export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
 export type { ActRequest } from './completeAct'
-export { askedOn, hurtsSinceLesson, keptShare, keptWeeks, mondayOf, weekGivenFor } from './home'
+export { askedOn, hurtsUnanswered, keptShare, keptWeeks, mondayOf, weekGivenFor } from './home'
 export type { KeptWeek } from './home'
 export { EMPTY_HOME } from './homeLog'
 export type {

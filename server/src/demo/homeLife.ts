@@ -21,20 +21,20 @@ export async function homeLife(
   const solved = await solveWeek(record, monday)
   if (!solved) return []
   let made = 0
-  const act = (body: ActBody, day: IsoDate): Act => {
+  const act = (body: ActBody, day: IsoDate, by: string): Act => {
     made += 1
     const id = `${key}-home-${String(made).padStart(4, '0')}` as ActId
-    return { ...body, id, at: `${day}T17:00:00.000Z` as IsoInstant, by: 'home' }
+    return { ...body, id, at: `${day}T17:00:00.000Z` as IsoInstant, by }
   }
   const blocks = blocksToGive(solved.plan)
-  const given = act({ kind: 'week-given', week: monday, blocks }, monday)
+  const given = act({ kind: 'week-given', week: monday, blocks }, monday, 'teacher')
   const { home } = applyAct(record, given)
   const days = Array.from({ length: daysBetween(monday, today) }, (_, d) => addDays(monday, d))
   const ticks = days.flatMap((date) =>
     askedOn(home, date)
       .filter(() => chance(rng, KEPT))
       .map(({ item, minutes }) =>
-        act({ kind: 'practised', date, item, minutes, done: true, tempo: null }, date),
+        act({ kind: 'practised', date, item, minutes, done: true, tempo: null }, date, 'home'),
       ),
   )
   return [given, ...ticks]

@@ -2,12 +2,22 @@
 import { createHash, randomBytes } from 'node:crypto'
 import type { HomeLinkListed, HomeResponse, IdentifiedRequest } from '@vein-mend/contract'
 import { addDays, good, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
-import { askedOn, HOME_ACTS, mondayOf, weekGivenFor } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
+import type { IsoDate, Result } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
+import { blocksToGive, restsForPain, rungOfItem } from '@vein-mend/core/practice'
+import {
+  askedOn,
+  HOME_ACTS,
+  hurtsUnanswered,
+  mondayOf,
+  playRecord,
+  weekGivenFor,
+} from '@vein-mend/core/record'
+import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { recordActs } from './recordActs'
-import { weekSheet } from './weekSheet'
+import { solveWeek } from './practiceWeek'
+import { rungNotes } from './weekSheet'
 
 /** A term; then the family asks for a new one. */
 const DAYS_VALID = 120
@@ -45,52 +55,63 @@ async function studentOf(deps: Deps, token: string): Promise<StudentId | null> {
   return link && link.revoked === null && link.expires >= deps.today() ? link.student : null
 }
 
-/** What the page shows: the week as given, or as it would be given now where none was. */
+type HomeDay = HomeResponse['days'][number]
+
+/** The week's days as given, or as they would be given now where nothing was. */
+async function homeDays(record: StudentRecord, today: IsoDate): Promise<readonly HomeDay[]> {
+  const monday = mondayOf(today)
+  const dates = Array.from({ length: DAYS_SHOWN }, (_, d) => addDays(monday, d))
+  const given = weekGivenFor(record.home, today) !== null
+  const solved = given ? null : await solveWeek(record, monday)
+  const free = solved ? blocksToGive(solved.plan) : []
+  return dates.map((date, d) => {
+    const blocks = given ? askedOn(record.home, date) : free.filter((b) => b.day === d)
+    return { date, blocks: blocks.map(({ item, name, minutes }) => ({ item, name, minutes })) }
+  })
+}
+
+/** The rungs behind the blocks, wherever the student is by now; those that rest for pain are named apart. */
+async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: readonly string[]) {
+  const rungs: HomeResponse['rungs'][number][] = []
+  const stopped = new Map(hurtsUnanswered(record).map((h) => [h.item, h.name]))
+  for (const item of items) {
+    const found = rungOfItem(record, item)
+    if (!found) continue
+    const { state, rung } = found
+    if (restsForPain(record, state)) {
+      stopped.set(item, rung.name)
+      continue
+    }
+    rungs.push({
+      item,
+      instruction: rung.instruction,
+      times: rung.dose.times,
+      tempo: rung.dose.tempo ?? null,
+      hands: rung.dose.hands ?? null,
+      ...(await rungNotes(rung, state, record, knowledge)),
+    })
+  }
+  return { rungs, stopped: [...stopped].map(([item, name]) => ({ item, name })) }
+}
+
+/** What the page shows, and no more. */
 export async function readHome(deps: Deps, token: string): Promise<Result<HomeResponse>> {
   const student = await studentOf(deps, token)
-  if (student === null) return refuse('link_not_valid', ['link'])
+  const record = student && playRecord(await deps.store.actsOf(student))
+  if (!record) return refuse('link_not_valid', ['link'])
+  const knowledge = await deps.knowledge.practised(record.card.instrument)
+  if (!knowledge) return refuse('unknown_pack', ['instrument'])
+  const { card, home } = record
   const today = deps.today()
-  const sheet = await weekSheet(deps, student, today)
-  if (!sheet.ok) return sheet
-  const { record, items, plan, monday } = sheet.value
-  const { home, card } = record
-  const given = weekGivenFor(home, today)
-  const known = new Map(items.map((e) => [e.item.id, e]))
-  const dayOf = (date: ReturnType<typeof addDays>, d: number) =>
-    given
-      ? askedOn(home, date).map(({ item, name, minutes }) => ({ item, name, minutes }))
-      : (plan.days[d]?.blocks ?? []).map(({ item }) => ({
-          item: item.id,
-          name: item.name,
-          minutes: item.minutes,
-        }))
-  const days = Array.from({ length: DAYS_SHOWN }, (_, d) => {
-    const date = addDays(monday, d)
-    return { date, blocks: dayOf(date, d) }
-  })
+  const days = await homeDays(record, today)
+  const items = new Set(days.flatMap((d) => d.blocks.map((b) => b.item)))
   return good({
     name: card.name.split(' ')[0] ?? card.name,
     child: card.ageBand === 'child',
     today,
     days,
-    rungs: [...known.values()].flatMap(({ item, cue, svg, exercise }) =>
-      item.rung
-        ? [
-            {
-              item: item.id,
-              instruction: item.rung.instruction,
-              times: item.rung.dose.times,
-              tempo: item.rung.dose.tempo ?? null,
-              hands: item.rung.dose.hands ?? null,
-              cue,
-              svg,
-              exercise,
-            },
-          ]
-        : [],
-    ),
-    ticks: home.ticks.filter((t) => mondayOf(t.date) === monday),
-    stopped: home.hurts.filter((h) => h.date >= monday).map((h) => h.item),
+    ...(await homeRungs(record, knowledge, [...items])),
+    ticks: home.ticks.filter((t) => mondayOf(t.date) === mondayOf(today)),
   })
 }
 

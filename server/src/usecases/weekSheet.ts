@@ -3,8 +3,10 @@ import { good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import { factsOf, mondayOf, playRecord, practiceSheet } from '@vein-mend/core/record'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
+import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { engrave, weekCalendar, weekPaper, weekTable } from '../paper'
 import type { WeekOnPaper } from '../paper'
@@ -13,34 +15,31 @@ import { solveWeek } from './practiceWeek'
 
 type SheetEntry = WeekOnPaper['items'][number]
 
-/** An item with its cue and its notes at the student's tempo. */
-async function entryOf(
-  item: PracticeItem,
-  record: StudentRecord,
-  knowledge: Knowledge,
-): Promise<SheetEntry> {
-  const state = record.cases.find((c) => c.id === item.case)
-  const climb = state?.ladder?.tempo
-  const settings = climb ? { tempo: tempoNow(climb) } : {}
-  const exercise =
-    item.rung && rungExercise(item.rung, knowledge, factsOf(record.card, knowledge), settings)
-  return {
-    item,
-    cue: state?.cue?.words ?? null,
-    svg: exercise ? await engrave(exercise) : null,
-    exercise,
-  }
+export interface RungNotes {
+  readonly cue: string | null
+  readonly svg: string | null
+  readonly exercise: Exercise | null
 }
 
-export interface WeekSheet extends WeekOnPaper {
-  readonly record: StudentRecord
+/** A rung's cue and its notes, at the tempo the student has climbed to. */
+export async function rungNotes(
+  rung: LadderRung,
+  state: CaseState | undefined,
+  record: StudentRecord,
+  knowledge: Knowledge,
+): Promise<RungNotes> {
+  const climb = state?.ladder?.tempo
+  const settings = climb ? { tempo: tempoNow(climb) } : {}
+  const exercise = rungExercise(rung, knowledge, factsOf(record.card, knowledge), settings)
+  const svg = exercise ? await engrave(exercise) : null
+  return { cue: state?.cue?.words ?? null, svg, exercise }
 }
 
 export async function weekSheet(
   deps: Deps,
   student: StudentId,
   day: IsoDate,
-): Promise<Result<WeekSheet>> {
+): Promise<Result<WeekOnPaper>> {
   const record = playRecord(await deps.store.actsOf(student))
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
@@ -50,11 +49,13 @@ export async function weekSheet(
   if (!solved) return refuse('no_week', ['week'])
   const entries: SheetEntry[] = []
   for (const item of placedItems(solved.plan)) {
-    if (item.rung) entries.push(await entryOf(item, record, knowledge))
+    if (!item.rung) continue
+    const state = record.cases.find((c) => c.id === item.case)
+    entries.push({ item, ...(await rungNotes(item.rung, state, record, knowledge)) })
   }
   const { name, ageBand } = record.card
   const { resting } = practiceSheet(record)
-  return good({ record, name, ageBand, monday, plan: solved.plan, items: entries, resting })
+  return good({ name, ageBand, monday, plan: solved.plan, items: entries, resting })
 }
 
 /** Each item that has a place in the week, once, in the order of the first day it is on. */
@@ -68,7 +69,7 @@ export type WeekFile = (typeof WEEK_FILES)[number]
 
 export async function weekFile(
   student: StudentId,
-  sheet: WeekSheet,
+  sheet: WeekOnPaper,
   kind: WeekFile,
 ): Promise<string | Buffer> {
   switch (kind) {

@@ -55,22 +55,9 @@ function Item({
 }) {
   const rung = page.rungs.find((r) => r.item === block.item)
   const tick = page.ticks.find((t) => t.date === page.today && t.item === block.item)
-  const stopped = page.stopped.includes(block.item)
   const said = { kind: 'practised' as const, date: page.today, item: block.item }
   const say = (done: boolean, tempo: number | null) =>
     home.add({ ...said, minutes: block.minutes, done, tempo })
-  if (stopped) {
-    return (
-      <li className="bg-dangerwash rounded-md px-4 py-3">
-        <p className="font-medium">{block.name} rests.</p>
-        <p>
-          {page.child
-            ? 'Well said. Do not play it until your teacher has looked. Tell a grown-up too.'
-            : 'Your teacher sees this first. Leave it until then; if it stays, see a doctor.'}
-        </p>
-      </li>
-    )
-  }
   return (
     <li className="border-line border-t py-3">
       <div className="flex items-start gap-3">
@@ -127,6 +114,20 @@ function Item({
   )
 }
 
+/** What rests for pain, said first and in few words. */
+function Stopped({ page }: { page: HomeResponse }) {
+  return page.stopped.map(({ item, name }) => (
+    <div key={item} className="bg-dangerwash mt-3 rounded-md px-4 py-3">
+      <p className="font-medium">{name} rests.</p>
+      <p>
+        {page.child
+          ? 'Well said. Do not play it until your teacher has looked. Tell a grown-up too.'
+          : 'Your teacher sees this first. Leave it until then; if it stays, see a doctor.'}
+      </p>
+    </div>
+  ))
+}
+
 function NoteToTeacher({ page, home }: { page: HomeResponse; home: HomePage }) {
   const [words, setWords] = useState('')
   const [sent, setSent] = useState(false)
@@ -180,7 +181,7 @@ function OtherDays({ page }: { page: HomeResponse }) {
 export function Home() {
   const { token = '' } = useParams()
   const home = useHome(token)
-  const { page, gone, away, waiting } = home
+  const { page, gone, away, waiting, refused } = home
   if (gone) {
     return (
       <main className="mx-auto max-w-md px-5 py-16 text-center">
@@ -197,7 +198,8 @@ export function Home() {
     )
   }
   const today = page.days.find((d) => d.date === page.today)
-  const blocks = today?.blocks ?? []
+  const stopped = new Set(page.stopped.map((s) => s.item))
+  const blocks = today?.blocks.filter((b) => !stopped.has(b.item)) ?? []
   const done = blocks.filter((b) =>
     page.ticks.some((t) => t.date === page.today && t.item === b.item),
   ).length
@@ -214,6 +216,13 @@ export function Home() {
           {waiting > 0 ? `${waiting} kept here until it can be sent` : 'this is what was last seen'}
         </p>
       )}
+      {refused > 0 && (
+        <p role="status" className="text-danger text-sm">
+          {refused === 1 ? 'One entry' : `${refused} entries`} could not be taken. Tell your
+          teacher.
+        </p>
+      )}
+      <Stopped page={page} />
       {blocks.length === 0 ? (
         <p className="mt-6 text-lg">Nothing is asked for today. Play what you love, or rest.</p>
       ) : (

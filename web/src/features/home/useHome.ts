@@ -1,16 +1,15 @@
 /** The page at home: what was last seen and what is not yet sent outlive a reload and a lost connection. */
-import type { HomeResponse, IdentifiedRequest } from '@vein-mend/contract'
-import type { ActId, ActOf, ActRequest } from '@vein-mend/core/record'
+import type { IsoDate } from '@vein-mend/core/kit'
+import type { ActId, ActOf } from '@vein-mend/core/record'
+import { format } from 'date-fns'
 import { useCallback, useEffect, useState } from 'react'
 import { api, ApiError } from '../../data/api'
 import { freshId } from '../../data/useActs'
+import { afterRefused, afterSent, dayShown, parseKept, withWaiting } from './homeQueue'
+import type { HomeKept } from './homeQueue'
 
 const RETRY_MS = 5000
-
-interface Kept {
-  readonly seen: HomeResponse | null
-  readonly waiting: readonly IdentifiedRequest[]
-}
+const SERVER_FAULTS = 500
 
 type HomeAct = ActOf<'practised'> | ActOf<'hurt-at-home'> | ActOf<'home-noted'>
 
@@ -18,66 +17,52 @@ function keyOf(token: string): string {
   return `vein-mend-home-${token.slice(0, 12)}`
 }
 
-function read(token: string): Kept {
-  const text = localStorage.getItem(keyOf(token))
-  return text === null ? { seen: null, waiting: [] } : (JSON.parse(text) as Kept)
-}
-
-/** The page with what waits already in it. */
-function withWaiting(seen: HomeResponse, waiting: readonly ActRequest[]): HomeResponse {
-  return waiting.reduce((page, act) => {
-    if (act.kind === 'hurt-at-home') return { ...page, stopped: [...page.stopped, act.item] }
-    if (act.kind !== 'practised') return page
-    const { date, item, minutes, tempo, done } = act
-    const others = page.ticks.filter((t) => !(t.date === date && t.item === item))
-    return { ...page, ticks: done ? [...others, { date, item, minutes, tempo }] : others }
-  }, seen)
-}
+const read = (token: string) => parseKept(localStorage.getItem(keyOf(token)))
 
 export function useHome(token: string) {
   const [kept, setKept] = useState(() => read(token))
   const [gone, setGone] = useState(false)
   const [away, setAway] = useState(false)
-  const { seen, waiting } = kept
 
+  // The storage is the truth and is written at once: what was ticked before a crash is there after it.
   const change = useCallback(
-    (next: (now: Kept) => Kept) => {
-      setKept((now) => {
-        const then = next(now)
-        localStorage.setItem(keyOf(token), JSON.stringify(then))
-        return then
-      })
+    (next: (now: HomeKept) => HomeKept) => {
+      const then = next(read(token))
+      localStorage.setItem(keyOf(token), JSON.stringify(then))
+      setKept(then)
     },
     [token],
   )
 
   const meet = useCallback(async () => {
-    const { waiting: sending } = read(token)
+    const sending = read(token).waiting
     try {
       const page = await (sending.length > 0 ? api.recordHome(token, sending) : api.home(token))
-      const sent = new Set(sending.map((r) => r.id))
-      change((now) => ({ seen: page, waiting: now.waiting.filter((r) => !sent.has(r.id)) }))
+      change((now) => afterSent(now, page, sending))
       setAway(false)
       setGone(false)
     } catch (error) {
-      if (error instanceof ApiError && error.refusal.code === 'link_not_valid') {
+      if (!(error instanceof ApiError) || error.status >= SERVER_FAULTS) setAway(true)
+      else if (error.refusal.code === 'link_not_valid') {
         // What was seen by a link taken back is not shown any longer.
         change((now) => ({ ...now, seen: null }))
         setGone(true)
-      } else if (error instanceof ApiError) setAway(false)
-      else setAway(true)
+      } else change((now) => afterRefused(now, error.refusal, sending))
     }
   }, [token, change])
 
   useEffect(() => {
-    const first = setTimeout(() => void meet(), 0)
-    const again = setInterval(() => {
-      if (read(token).waiting.length > 0) void meet()
-    }, RETRY_MS)
     const now = () => void meet()
+    const first = setTimeout(now, 0)
+    const again = setInterval(() => {
+      if (read(token).waiting.length > 0) now()
+    }, RETRY_MS)
+    // A phone shows yesterday's page when it wakes up.
     window.addEventListener('online', now)
+    window.addEventListener('focus', now)
     return () => {
       window.removeEventListener('online', now)
+      window.removeEventListener('focus', now)
       clearTimeout(first)
       clearInterval(again)
     }
@@ -85,7 +70,17 @@ export function useHome(token: string) {
 
   const add = (act: HomeAct) => {
     change((now) => ({ ...now, waiting: [...now.waiting, { ...act, id: freshId() as ActId }] }))
-    void Promise.resolve().then(meet)
+    void meet()
   }
-  return { page: seen && withWaiting(seen, waiting), waiting: waiting.length, gone, away, add }
+  const { seen, waiting, refused } = kept
+  const page = seen && withWaiting(seen, waiting)
+  const phoneDay = format(new Date(), 'yyyy-MM-dd') as IsoDate
+  return {
+    page: page && { ...page, today: dayShown(page, away, phoneDay) },
+    waiting: waiting.length,
+    refused: refused.length,
+    gone,
+    away,
+    add,
+  }
 }
