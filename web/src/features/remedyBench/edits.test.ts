@@ -12,7 +12,7 @@ function rung(id: string, more: Partial<LadderRung> = {}): LadderRung {
     dose: { times: 6, minutes: 4 },
     pass: { kind: 'share', clean: 4, of: 5 },
     ...more,
-  } as LadderRung
+  }
 }
 const LADDER = [rung('one'), rung('two'), rung('three')]
 const ids = (rungs: readonly LadderRung[]) => rungs.map((r) => r.id)
