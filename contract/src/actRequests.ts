@@ -1,8 +1,8 @@
 /** What may be asked of a student's record, checked once at the border. */
 import { CONDITIONS, STRENGTHS, WAYS } from '@vein-mend/core/packs'
 import { parseDay } from '@vein-mend/core/kit'
-import { PLACES, WEEKDAYS } from '@vein-mend/core/record'
-import type { ActId, ActKind, ActRequest } from '@vein-mend/core/record'
+import { HAND_BALANCES, PLACES, WEEKDAYS } from '@vein-mend/core/record'
+import type { ActId, ActKind, ActRequest, HandBalance } from '@vein-mend/core/record'
 import * as yup from 'yup'
 import { studentCardSchema } from './cardRequests'
 import {
@@ -208,6 +208,14 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
     item: itemId,
     day: weekday,
     on: yup.boolean().nullable().default(null),
+  }),
+  'week-wished': yup.object({
+    hands: yup
+      .mixed<HandBalance>()
+      .required('missing')
+      .test('hands', 'not_offered', (value) => HAND_BALANCES.some((offered) => offered === value)),
+    group: weekday.nullable().default(null),
+    first: id.nullable().default(null),
   }),
   'week-given': yup.object({
     week: day(),

@@ -1,4 +1,5 @@
 /** The agreement between screen and server. */
+export { HOME_MINUTES_MOST } from './fields'
 export { actsRequestSchema, parseActs, troublesOf } from './actRequests'
 export { studentCardSchema } from './cardRequests'
 export type { FieldTrouble, IdentifiedRequest } from './actRequests'

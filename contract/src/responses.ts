@@ -2,12 +2,14 @@
 import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
 import type { Exercise } from '@vein-mend/core/music'
-import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
+import type { PracticeItem, Trainer, WeekPlan } from '@vein-mend/core/practice'
 import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
+  CaseId,
   GivenWeek,
   HomeTick,
+  KeptDaily,
   KeptWeek,
   StudentId,
   StudentRecord,
@@ -70,7 +72,11 @@ export interface PracticeWeekResponse {
     readonly plan: WeekPlan
     readonly gained: readonly { readonly item: PracticeItem; readonly days: number }[]
   }
+  /** The week with each project put first, where two compete. */
+  readonly first: readonly { readonly case: CaseId; readonly plan: WeekPlan }[]
   readonly given: GivenWeek | null
+  /** What the ticks say of "practice daily"; null where nothing was ticked. */
+  readonly daily: KeptDaily | null
   readonly kept: readonly KeptWeek[]
 }
 
@@ -106,6 +112,7 @@ export interface HomeResponse {
     readonly exercise: Exercise | null
   }[]
   readonly ticks: readonly HomeTick[]
+  readonly trainers: readonly Trainer[]
   /** Items that rest for pain until a lesson has answered it. */
   readonly stopped: readonly { readonly item: string; readonly name: string }[]
 }

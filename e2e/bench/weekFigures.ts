@@ -50,6 +50,8 @@ function fullAsk(seed: number): WeekAsk {
     newPerDay: NEW_PER_DAY,
     pins: [{ item: 'i0', day: 2, on: true }],
     eve: 3,
+    first: null,
+    group: null,
     leftToRight: null,
   }
 }

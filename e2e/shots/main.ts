@@ -111,6 +111,18 @@ const SHOTS: readonly Shot[] = [
     height: 844,
     before: openHomePage,
   },
+  {
+    name: 'trainers',
+    path: '/students/student-quillan/week',
+    width: 390,
+    height: 1400,
+    before: async (page) => {
+      await openHomePage(page)
+      for (const drawer of await page.locator('summary').all()) await drawer.click()
+      await page.getByText('Beat').scrollIntoViewIfNeeded()
+      await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
+    },
+  },
   { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },
   {

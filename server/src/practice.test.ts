@@ -10,7 +10,7 @@ import {
   weekProgramme,
   weekWorth,
 } from '@vein-mend/core/practice'
-import type { PracticeItem, WeekAsk, WeekGrid } from '@vein-mend/core/practice'
+import type { PracticeItem, WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
 import { describe, expect, test } from 'vitest'
 import { solveAnew, solveProgramme } from './solver'
 
@@ -39,6 +39,8 @@ function ask(items: readonly PracticeItem[], more: Partial<WeekAsk> = {}): WeekA
     newPerDay: 2,
     pins: [],
     eve: null,
+    first: null,
+    group: null,
     leftToRight: null,
     ...more,
   }
@@ -68,7 +70,12 @@ function smallAsk(rng: Rng, count: number): WeekAsk {
     }),
   )
   const minutes = Array.from({ length: DAYS }, () => Math.floor(rng() * 25))
-  return ask(items, { minutes, newPerDay: 1, eve: rng() < 0.5 ? 3 : null })
+  return ask(items, {
+    minutes,
+    newPerDay: 1,
+    eve: rng() < 0.5 ? 3 : null,
+    group: rng() < 0.5 ? 4 : null,
+  })
 }
 
 /** What is broken in the week, in words; empty when nothing is. */
@@ -77,7 +84,11 @@ function broken(a: WeekAsk, grid: WeekGrid): readonly string[] {
   const perDay = days.flatMap((d) => {
     const here = a.items.filter((_, i) => grid[i]![d])
     const minutes = here.reduce((sum, x) => sum + x.minutes, 0)
+    const placed = (x: PracticeItem) => a.pins.some((p) => p.item === x.id && p.day === d && p.on)
+    const group = (x: PracticeItem) =>
+      d === a.group && !placed(x) && (x.isNew || x.kind === 'music')
     return [
+      ...(here.some(group) ? [`day ${d} is the group's`] : []),
       ...(minutes > playingMinutes(a.minutes[d]!) ? [`day ${d} too long`] : []),
       ...(here.filter((x) => x.isNew).length > a.newPerDay ? [`day ${d} too new`] : []),
     ]
@@ -105,6 +116,7 @@ function best(a: WeekAsk): number {
     const fits = Array.from({ length: DAYS }, (_, d) => d).every((d) => {
       const here = a.items.filter((_, i) => on(i, d))
       const minutes = here.reduce((s, x) => s + x.minutes, 0)
+      if (d === a.group && here.some((x) => x.isNew)) return false
       return (
         minutes <= playingMinutes(a.minutes[d]!) &&
         here.filter((x) => x.isNew).length <= a.newPerDay
@@ -185,6 +197,43 @@ describe('the solved week', () => {
     ]
     const { plan } = await solved(ask(items))
     expect(plan.days[0]!.blocks.map((b) => b.item.id)).toEqual(['mime', 'fresh', 'tune', 'easy'])
+  })
+})
+
+describe('the day of the group lesson', () => {
+  const music = item('music', { kind: 'music', weight: 2 })
+  const pieces = item('group', { kind: 'group', weight: 2, askedDays: 3 })
+  const fresh = item('fresh', { isNew: true, askedDays: 6 })
+
+  test('has no music of its own and nothing new, and its eve has the pieces of the group', async () => {
+    const { plan } = await solved(ask([music, pieces, fresh, item('old')], { group: 4 }))
+    const on = (day: number) => plan.days[day]!.blocks.map((b) => b.item.id)
+    expect(on(4)).toEqual(['old'])
+    expect(on(3)).toContain('group')
+    const eve = plan.days[3]!.blocks.find((b) => b.item.id === 'group')!
+    expect(eve.reasons).toContain('eve-of-group')
+  })
+
+  test('what the teacher places there by hand stays', async () => {
+    const pins = [{ item: 'fresh', day: 4, on: true }]
+    const { plan } = await solved(ask([music, fresh], { group: 4, pins }))
+    expect(plan.days[4]!.blocks.map((b) => b.item.id)).toEqual(['fresh'])
+  })
+})
+
+describe('the balance of the hands', () => {
+  const left = item('left', { hand: 'left', askedDays: 6 })
+  const right = item('right', { hand: 'right', askedDays: 6 })
+  const days = (plan: WeekPlan, id: string) =>
+    plan.days.filter((d) => d.blocks.some((b) => b.item.id === id)).length
+
+  test.each([
+    [2, 'left', 'right'],
+    [0.5, 'right', 'left'],
+  ] as const)('%d to one gives the %s hand its double', async (leftToRight, more, less) => {
+    const { plan } = await solved(ask([left, right], { leftToRight }))
+    expect(days(plan, more)).toBeGreaterThanOrEqual(2 * days(plan, less))
+    expect(days(plan, less)).toBe(3)
   })
 })
 

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { IsoDate, IsoInstant } from '../kit'
-import { EMPTY_CARD, playRecord } from '../record'
-import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord } from '../record'
+import { EMPTY_CARD, playRecord, USUAL_WISHES } from '../record'
+import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord, WeekWishes } from '../record'
 import { practiceItems, rungOfItem, weekAsk } from './index'
 
 const MONDAY = '2026-03-02' as IsoDate
@@ -28,7 +28,11 @@ function lesson(n: number, date: IsoDate, next: IsoDate | null = null): readonly
 }
 
 /** A fault with a ladder, in the first lesson. */
-function fault(id: string, loads: ('breath' | 'hand')[] = []): readonly ActBody[] {
+function fault(
+  id: string,
+  loads: ('breath' | 'hand')[] = [],
+  hands?: 'left' | 'right',
+): readonly ActBody[] {
   const inLesson = { lesson: 'lesson-1' as LessonId, case: id as CaseId }
   const rung = (name: string) => ({
     id: name,
@@ -36,7 +40,7 @@ function fault(id: string, loads: ('breath' | 'hand')[] = []): readonly ActBody[
     instruction: `Do ${name}.`,
     way: 'parts' as const,
     condition: 'exercise' as const,
-    dose: { times: 5, minutes: 4 },
+    dose: { times: 5, minutes: 4, ...(hands ? { hands } : {}) },
     pass: { kind: 'share' as const, clean: 4, of: 5 },
   })
   return [
@@ -91,6 +95,47 @@ describe('the minutes', () => {
     expect(weekAsk(away, addDays(MONDAY, 7)).minutes).toEqual(MINUTES)
     const steady = play(...lesson(1, addDays(MONDAY, -7)), ...lesson(2, MONDAY))
     expect(weekAsk(steady, MONDAY).minutes).toEqual(MINUTES)
+  })
+})
+
+describe('the wishes', () => {
+  const opened = lesson(1, MONDAY)[0]!
+  const wish = (more: Partial<WeekWishes>): ActBody => ({
+    kind: 'week-wished',
+    ...USUAL_WISHES,
+    ...more,
+  })
+  /** Two faults, one in each hand; new until a lesson has passed. */
+  const hands = [opened, ...fault('l', [], 'left'), ...fault('r', [], 'right')]
+  const closed = lesson(1, MONDAY)[1]!
+
+  test('the left hand gets its double share only when every exercise is learned', () => {
+    const fresh = play(...hands, closed, wish({ hands: 2 }))
+    expect(weekAsk(fresh, MONDAY).leftToRight).toBe(1)
+    const learned = play(...hands, closed, ...lesson(2, addDays(MONDAY, 7)), wish({ hands: 2 }))
+    expect(weekAsk(learned, MONDAY).leftToRight).toBe(2)
+  })
+
+  test('nothing is balanced where one hand has no work of its own, or the teacher lets it come', () => {
+    expect(weekAsk(play(opened, ...fault('l', [], 'left')), MONDAY).leftToRight).toBeNull()
+    const free = play(...hands, wish({ hands: 'as-it-comes' }))
+    expect(weekAsk(free, MONDAY).leftToRight).toBeNull()
+    expect(weekAsk(play(...hands), MONDAY).leftToRight).toBe(1)
+  })
+
+  test('a group lesson brings its pieces into the week', () => {
+    const items = practiceItems(play(opened, wish({ group: 5 })))
+    expect(items.map((i) => i.id)).toEqual(['group', 'music', 'finish'])
+    expect(practiceItems(play(opened)).map((i) => i.id)).toEqual(['music', 'finish'])
+  })
+
+  test('the project that goes first weighs more than its neighbour, and says so', () => {
+    const record = play(...hands, wish({ first: 'r' as CaseId }))
+    const weight = (of: StudentRecord, id: string) =>
+      practiceItems(of).find((i) => i.case === id)!.weight
+    expect(weight(record, 'r')).toBeGreaterThan(weight(record, 'l'))
+    expect(weight(play(...hands), 'r')).toBe(weight(play(...hands), 'l'))
+    expect(weekAsk(record, MONDAY).first).toBe('r')
   })
 })
 

@@ -1,8 +1,9 @@
 /** What is asked of a student's week at home, out of the record. */
 import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
-import type { StudentRecord } from '../record'
+import type { HandBalance, StudentRecord } from '../record'
 import { practiceItems } from './items'
+import type { PracticeItem } from './items'
 import { DAYS, NEW_PER_DAY } from './programme'
 import type { WeekAsk } from './programme'
 import { returning } from './week'
@@ -26,10 +27,20 @@ function eveOf(record: StudentRecord, monday: IsoDate): number | null {
   return day >= 0 && day < DAYS ? day : null
 }
 
+/**
+ * The balance of the hands: only where each has work of its own is there one to keep, and while anything of it
+ * is new it is once and once. Common practice.
+ */
+function balanceOf(hands: HandBalance, items: readonly PracticeItem[]): number | null {
+  const oneHanded = items.filter((item) => item.hand !== null)
+  const both = new Set(oneHanded.map((item) => item.hand)).size === 2
+  if (!both || hands === 'as-it-comes') return null
+  return oneHanded.some((item) => item.isNew) ? 1 : hands
+}
+
 /** The ask of the week from that Monday; `more` minutes are added to every day that has any. */
 export function weekAsk(record: StudentRecord, monday: IsoDate, more = 0): WeekAsk {
   const items = practiceItems(record)
-  const oneHanded = new Set(items.flatMap((item) => item.hand ?? []))
   return {
     items,
     minutes: minutesOf(record, monday).map((m) => (m > 0 ? m + more : 0)),
@@ -38,7 +49,8 @@ export function weekAsk(record: StudentRecord, monday: IsoDate, more = 0): WeekA
       .filter((p) => p.week === monday)
       .map(({ item, day, on }) => ({ item, day, on })),
     eve: eveOf(record, monday),
-    // Only where each hand has work of its own is there a balance to keep.
-    leftToRight: oneHanded.size === 2 ? 1 : null,
+    first: record.home.wishes.first,
+    group: record.home.wishes.group,
+    leftToRight: balanceOf(record.home.wishes.hands, items),
   }
 }

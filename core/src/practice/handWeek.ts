@@ -2,7 +2,15 @@
  * A week filled as a teacher would by hand: the best block for its minutes first, then exchanges within a day
  * while they help. Good, quick and always the same; what is shown when a solver runs out of time.
  */
-import { DAY_WORTH, DAYS, EVE_WORTH, itemWorth, playingMinutes, SHORT_COST } from './programme'
+import {
+  barred,
+  DAY_WORTH,
+  DAYS,
+  eveWorth,
+  itemWorth,
+  playingMinutes,
+  SHORT_COST,
+} from './programme'
 import type { WeekAsk } from './programme'
 import type { PracticeItem } from './items'
 
@@ -59,7 +67,8 @@ class Filling {
     const apart = !item.spaced || (!this.is(i, d - 1) && !this.is(i, d + 1))
     const room = item.minutes <= (this.left[d] ?? 0) + BETTER
     const few = !item.isNew || (this.fresh[d] ?? 0) < this.ask.newPerDay
-    return apart && room && few && this.days(i) < item.askedDays
+    const open = !barred(this.ask, item, d)
+    return open && apart && room && few && this.days(i) < item.askedDays
   }
 
   pinned(item: PracticeItem, d: number): boolean | null {
@@ -82,9 +91,8 @@ class Filling {
   private pull(i: number, d: number): number {
     const item = this.ask.items[i]
     if (!item) return 0
-    const eve = d === this.ask.eve && item.kind === 'rung' ? EVE_WORTH : 0
-    const next = DAY_WORTH[this.days(i)] ?? 0
-    return (item.weight * (next + eve + SHORT_COST)) / item.minutes + 1e-4 * (this.left[d] ?? 0)
+    const next = item.weight * ((DAY_WORTH[this.days(i)] ?? 0) + SHORT_COST)
+    return (next + eveWorth(this.ask, item, d)) / item.minutes + 1e-4 * (this.left[d] ?? 0)
   }
 
   fill(): void {
@@ -154,7 +162,10 @@ function balanced({ items, leftToRight }: WeekAsk, grid: WeekGrid): boolean {
         sum + (item.hand === hand ? item.minutes * (grid[i]?.filter(Boolean).length ?? 0) : 0),
       0,
     )
-  return minutes('left') + BETTER >= leftToRight * minutes('right')
+  const [left, right] = [minutes('left'), minutes('right')]
+  return leftToRight >= 1
+    ? left + BETTER >= leftToRight * right
+    : right + BETTER >= left / leftToRight
 }
 
 /** The week, or null when the pins break a rule or the hands do not come into balance. */

@@ -10,7 +10,7 @@ export type DayPlace = (typeof DAY_ORDER)[number]
 
 export interface PracticeItem {
   readonly id: string
-  readonly kind: 'rung' | 'upkeep' | 'music' | 'finish'
+  readonly kind: 'rung' | 'upkeep' | 'music' | 'group' | 'finish'
   readonly name: string
   readonly minutes: number
   /** Days of the week on which it is wanted, 1 to 7. */
@@ -31,6 +31,10 @@ const UPKEEP_DAYS = 2
 const RUNG_DAYS = 6
 const MUSIC_DAYS = 6
 const FINISH_MINUTES = 2
+/** Days on which the group's pieces are wanted, and their share of the music. */
+const GROUP = { days: 4, share: 0.5, leastMinutes: 3 } as const
+/** How much more a project weighs that goes first; our choice, no source. */
+const FIRST_WEIGHT = 1.6
 /** Share of an ordinary day that belongs to music whatever is being mended. */
 const MUSIC_SHARE = 0.35
 const WEIGHT = { rung: 3, music: 2, upkeep: 1, finish: 0.6 } as const
@@ -45,7 +49,7 @@ function handOf({ dose }: LadderRung): 'right' | 'left' | null {
   return dose.hands === 'right' || dose.hands === 'left' ? dose.hands : null
 }
 
-function rungItem(state: CaseState): PracticeItem[] {
+function rungItem(state: CaseState, first: CaseId | null): PracticeItem[] {
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
   if (!ladder || !rung) return []
@@ -57,7 +61,7 @@ function rungItem(state: CaseState): PracticeItem[] {
       name: rung.name,
       minutes: rung.dose.minutes,
       askedDays: RUNG_DAYS,
-      weight: WEIGHT.rung + state.severity / 5,
+      weight: (WEIGHT.rung + state.severity / 5) * (state.id === first ? FIRST_WEIGHT : 1),
       isNew,
       place: placeOf(rung.condition, isNew),
       spaced: false,
@@ -124,11 +128,21 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     weight: WEIGHT.finish,
     place: 'finish',
   }
+  const { group, first } = record.home.wishes
+  const groupPieces: PracticeItem = {
+    ...music,
+    id: 'group',
+    kind: 'group',
+    name: 'The next pieces of the group',
+    minutes: Math.max(GROUP.leastMinutes, Math.round(music.minutes * GROUP.share)),
+    askedDays: GROUP.days,
+  }
   const working = record.cases.filter((c) => !restsForPain(record, c))
   const active = new Set(activeProjects(record).map((c) => c.id))
   return [
-    ...working.filter((c) => active.has(c.id)).flatMap(rungItem),
+    ...working.filter((c) => active.has(c.id)).flatMap((c) => rungItem(c, first)),
     ...working.flatMap(upkeepItem),
+    ...(group === null ? [] : [groupPieces]),
     music,
     finish,
   ]

@@ -1,4 +1,5 @@
 /** The week at home as a small mixed-integer programme, in CPLEX LP format for any solver. */
+import type { CaseId } from '../record'
 import type { PracticeItem } from './items'
 
 export const DAYS = 7
@@ -19,6 +20,10 @@ export interface WeekAsk {
   readonly pins: readonly Pin[]
   /** The day before the lesson, from Monday 0; null when there is none this week. */
   readonly eve: number | null
+  /** The project that goes first; its items weigh more already. */
+  readonly first: CaseId | null
+  /** The day of the group lesson, from Monday 0; null without one. */
+  readonly group: number | null
   /** Minutes of the left hand for one of the right; null where hands are not told apart. */
   readonly leftToRight: number | null
 }
@@ -40,9 +45,25 @@ export const DAY_WORTH = [1, 0.9, 0.8, 0.65, 0.5, 0.35, 0.2] as const
 /** What each wished day that cannot be had costs, as a share of the item's weight. */
 export const SHORT_COST = 0.3
 /** What playing on the eve of the lesson is worth besides. */
-export const EVE_WORTH = 0.25
+const EVE_WORTH = 0.25
 /** Earlier days are taken first where nothing else decides, so that the week is always the same. */
 const EARLY_WORTH = 0.001
+
+/**
+ * What a day is not for: on the day of the group lesson the group is the music, and no new movement is taken
+ * into it. What the teacher placed there by hand stays. Common practice.
+ */
+export function barred({ group, pins }: WeekAsk, item: PracticeItem, day: number): boolean {
+  if (day !== group || pins.some((p) => p.item === item.id && p.day === day && p.on)) return false
+  return item.isNew || item.kind === 'music' || item.kind === 'group'
+}
+
+/** Worth of a place on the eve of the lesson, or of the group for its pieces, besides that of the day. */
+export function eveWorth({ eve, group }: WeekAsk, item: PracticeItem, day: number): number {
+  const ofLesson = day === eve && item.kind === 'rung'
+  const ofGroup = item.kind === 'group' && group !== null && day === (group + DAYS - 1) % DAYS
+  return ofLesson || ofGroup ? EVE_WORTH * item.weight : 0
+}
 
 function onDay(i: number, d: number): string {
   return `x${i}_${d}`
@@ -57,14 +78,13 @@ function sum(terms: readonly (readonly [number, string])[]): string {
 
 const ALL_DAYS = Array.from({ length: DAYS }, (_, d) => d)
 
-function objective({ items, eve }: WeekAsk): string {
-  const terms = items.flatMap((item, i) => [
+function objective(ask: WeekAsk): string {
+  const terms = ask.items.flatMap((item, i) => [
     ...DAY_WORTH.map((worth, k) => [worth * item.weight, `y${i}_${k}`] as const),
     [-SHORT_COST * item.weight, `u${i}`] as const,
     ...ALL_DAYS.map((d) => {
       const early = EARLY_WORTH * (DAYS - d)
-      const before = d === eve && item.kind === 'rung' ? EVE_WORTH * item.weight : 0
-      return [early + before, onDay(i, d)] as const
+      return [early + eveWorth(ask, item, d), onDay(i, d)] as const
     }),
   ])
   return sum(terms)
@@ -89,6 +109,7 @@ function rowsOf(ask: WeekAsk): string[] {
               ])} <= 1`,
           )
         : []),
+      ...ALL_DAYS.filter((d) => barred(ask, item, d)).map((d) => `+ 1 ${onDay(i, d)} = 0`),
     ]
   })
   const perDay = ALL_DAYS.flatMap((d) => {
@@ -108,9 +129,13 @@ function handRow({ items, leftToRight }: WeekAsk): string[] {
     items.flatMap((item, i) =>
       item.hand === hand ? ALL_DAYS.map((d) => [factor * item.minutes, onDay(i, d)] as const) : [],
     )
-  const left = of('left', 1)
-  if (leftToRight === null || left.length === 0) return []
-  return [`${sum([...left, ...of('right', -leftToRight)])} >= 0`]
+  if (leftToRight === null) return []
+  // The hand that is to have more has at least so much; with once and once that is the left, which lags.
+  const [more, less] =
+    leftToRight >= 1 ? (['left', 'right'] as const) : (['right', 'left'] as const)
+  const ratio = leftToRight >= 1 ? leftToRight : 1 / leftToRight
+  const favoured = of(more, 1)
+  return favoured.length === 0 ? [] : [`${sum([...favoured, ...of(less, -ratio)])} >= 0`]
 }
 
 function pinRows({ items, pins }: WeekAsk): string[] {
@@ -148,8 +173,7 @@ export function itemWorth(ask: WeekAsk, item: PracticeItem, on: (day: number) =>
   const worth = DAY_WORTH.slice(0, days.length).reduce((a, b) => a + b * item.weight, 0)
   const short = Math.max(0, item.askedDays - days.length) * SHORT_COST * item.weight
   const placed = days.reduce((s, d) => {
-    const before = d === ask.eve && item.kind === 'rung' ? EVE_WORTH * item.weight : 0
-    return s + EARLY_WORTH * (DAYS - d) + before
+    return s + EARLY_WORTH * (DAYS - d) + eveWorth(ask, item, d)
   }, 0)
   return worth - short + placed
 }

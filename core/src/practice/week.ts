@@ -3,11 +3,19 @@ import type { GivenBlock } from '../record'
 import type { WeekGrid } from './handWeek'
 import { DAY_ORDER } from './items'
 import type { PracticeItem } from './items'
-import { DAYS, playingMinutes } from './programme'
+import { DAYS, eveWorth, playingMinutes } from './programme'
 import type { WeekAsk } from './programme'
 
 export type BlockReason =
-  'pinned' | 'new-while-fresh' | 'eve-of-lesson' | 'upkeep-spaced' | 'daily' | 'fits-today'
+  | 'pinned'
+  | 'goes-first'
+  | 'new-while-fresh'
+  | 'eve-of-lesson'
+  | 'eve-of-group'
+  | 'for-the-group'
+  | 'upkeep-spaced'
+  | 'daily'
+  | 'fits-today'
 
 export interface Block {
   readonly item: PracticeItem
@@ -41,7 +49,11 @@ function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly Blo
   return [
     ...(pinned ? (['pinned'] as const) : []),
     ...(item.isNew ? (['new-while-fresh'] as const) : []),
-    ...(day === ask.eve && item.kind === 'rung' ? (['eve-of-lesson'] as const) : []),
+    ...(ask.first !== null && item.case === ask.first ? (['goes-first'] as const) : []),
+    ...(eveWorth(ask, item, day) > 0
+      ? ([item.kind === 'group' ? 'eve-of-group' : 'eve-of-lesson'] as const)
+      : []),
+    ...(item.kind === 'group' ? (['for-the-group'] as const) : []),
     ...(item.spaced ? (['upkeep-spaced'] as const) : []),
     ...(item.askedDays >= DAYS - 1 ? (['daily'] as const) : (['fits-today'] as const)),
   ]

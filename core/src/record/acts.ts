@@ -4,7 +4,7 @@ import type { Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung } from '../remedy'
 import type { StudentCard } from './card'
-import type { GivenBlock } from './homeLog'
+import type { GivenBlock, WeekWishes } from './homeLog'
 import type { ActId, CaseId, LessonId } from './ids'
 
 export type { ActId, CaseId, LessonId, StudentId } from './ids'
@@ -207,6 +207,8 @@ export type ActBody =
       readonly day: number
       readonly on: boolean | null
     }
+  /** What is wanted of the weeks from now on. */
+  | ({ readonly kind: 'week-wished' } & WeekWishes)
   /** The week as it goes home; it holds until another is given. */
   | {
       readonly kind: 'week-given'

@@ -236,6 +236,10 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       return inCase(record, act, (c) => decideRung(c, act))
     case 'week-pinned':
       return pinWeek(record, act)
+    case 'week-wished': {
+      const { hands, group, first } = act
+      return atHome(record, { wishes: { hands, group, first } })
+    }
     case 'week-given': {
       const { week, blocks } = act
       const earlier = record.home.given.filter((g) => g.week !== week)

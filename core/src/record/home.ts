@@ -3,6 +3,7 @@ import { daysBetween, addDays, weekdayOf } from '../kit'
 import type { IsoDate } from '../kit'
 import type { CaseId } from './ids'
 import { WEEKDAYS } from './card'
+import type { Kept } from './card'
 import type { GivenBlock, GivenWeek, HomeHurt, HomeLog } from './homeLog'
 import type { StudentRecord } from './state'
 
@@ -75,6 +76,26 @@ export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonl
         share: keptShare(home, week, until),
       }
     })
+}
+
+/** Share of the days asked for on which something was ticked, from which practice counts as kept; our choice. */
+const DAILY = { kept: 0.8, partly: 0.4 } as const
+
+export interface KeptDaily {
+  readonly says: Exclude<Kept, 'not-asked'>
+  readonly daysPlayed: number
+  readonly daysAsked: number
+}
+
+/** What the ticks say of "practice daily"; weeks without any tick tell nothing. Null when none does. */
+export function keptDaily(weeks: readonly KeptWeek[]): KeptDaily | null {
+  const told = weeks.filter((w) => w.share !== null)
+  const daysAsked = told.reduce((sum, w) => sum + w.daysAsked, 0)
+  const daysPlayed = told.reduce((sum, w) => sum + Math.min(w.daysPlayed, w.daysAsked), 0)
+  if (daysAsked === 0) return null
+  const share = daysPlayed / daysAsked
+  const says = share >= DAILY.kept ? 'kept' : share >= DAILY.partly ? 'partly' : 'not-kept'
+  return { says, daysPlayed, daysAsked }
 }
 
 /**

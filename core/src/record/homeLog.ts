@@ -50,7 +50,24 @@ export interface HomeNote {
   readonly words: string
 }
 
+/** Left-hand minutes for one of the right; `as-it-comes` does not balance them. */
+export const HAND_BALANCES = ['as-it-comes', 0.5, 1, 2] as const
+export type HandBalance = (typeof HAND_BALANCES)[number]
+
+/** What the teacher wants of this student's weeks besides minutes; it holds until changed. */
+export interface WeekWishes {
+  readonly hands: HandBalance
+  /** Weekday of the group lesson, from Monday 0; null without one. */
+  readonly group: number | null
+  /** The project that gives way last; null when none goes before another. */
+  readonly first: CaseId | null
+}
+
+/** Once and once is how every exercise begins; common practice. */
+export const USUAL_WISHES: WeekWishes = { hands: 1, group: null, first: null }
+
 export interface HomeLog {
+  readonly wishes: WeekWishes
   readonly given: readonly GivenWeek[]
   readonly pins: readonly WeekPin[]
   readonly ticks: readonly HomeTick[]
@@ -58,4 +75,11 @@ export interface HomeLog {
   readonly notes: readonly HomeNote[]
 }
 
-export const EMPTY_HOME: HomeLog = { given: [], pins: [], ticks: [], hurts: [], notes: [] }
+export const EMPTY_HOME: HomeLog = {
+  wishes: USUAL_WISHES,
+  given: [],
+  pins: [],
+  ticks: [],
+  hurts: [],
+  notes: [],
+}

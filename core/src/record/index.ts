@@ -31,14 +31,24 @@ export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
 export type { ActRequest } from './completeAct'
-export { askedOn, hurtsUnanswered, keptShare, keptWeeks, mondayOf, weekGivenFor } from './home'
-export type { KeptWeek } from './home'
-export { EMPTY_HOME } from './homeLog'
+export {
+  askedOn,
+  hurtsUnanswered,
+  keptDaily,
+  keptShare,
+  keptWeeks,
+  mondayOf,
+  weekGivenFor,
+} from './home'
+export type { KeptDaily, KeptWeek } from './home'
+export { EMPTY_HOME, HAND_BALANCES, USUAL_WISHES } from './homeLog'
 export type {
   GivenBlock,
   GivenWeek,
   HomeHurt,
+  HandBalance,
   HomeLog,
+  WeekWishes,
   HomeNote,
   HomeTick,
   WeekPin,

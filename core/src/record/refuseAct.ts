@@ -141,6 +141,7 @@ const BESIDE_LESSONS = [
   'undone',
   'card-changed',
   'week-pinned',
+  'week-wished',
   'week-given',
 ] as const satisfies readonly ActBody['kind'][]
 

@@ -4,7 +4,8 @@ import type { HomeLinkListed, HomeResponse, IdentifiedRequest } from '@vein-mend
 import { addDays, good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { blocksToGive, restsForPain, rungOfItem } from '@vein-mend/core/practice'
+import { blocksToGive, restsForPain, rungOfItem, trainersFor } from '@vein-mend/core/practice'
+import type { TrainedExercise } from '@vein-mend/core/practice'
 import {
   askedOn,
   HOME_ACTS,
@@ -73,6 +74,7 @@ async function homeDays(record: StudentRecord, today: IsoDate): Promise<readonly
 /** The rungs behind the blocks, wherever the student is by now; those that rest for pain are named apart. */
 async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: readonly string[]) {
   const rungs: HomeResponse['rungs'][number][] = []
+  const trained: TrainedExercise[] = []
   const stopped = new Map(hurtsUnanswered(record).map((h) => [h.item, h.name]))
   for (const item of items) {
     const found = rungOfItem(record, item)
@@ -82,16 +84,24 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
       stopped.set(item, rung.name)
       continue
     }
+    const notes = await rungNotes(rung, state, record, knowledge)
+    const { name } = rung
+    if (notes.exercise) trained.push({ name, strand: state.strand, exercise: notes.exercise })
     rungs.push({
       item,
       instruction: rung.instruction,
       times: rung.dose.times,
       tempo: rung.dose.tempo ?? null,
       hands: rung.dose.hands ?? null,
-      ...(await rungNotes(rung, state, record, knowledge)),
+      ...notes,
     })
   }
-  return { rungs, stopped: [...stopped].map(([item, name]) => ({ item, name })) }
+  const { sound } = knowledge
+  return {
+    rungs,
+    trainers: sound ? trainersFor(trained, sound.family, record.card.stage) : [],
+    stopped: [...stopped].map(([item, name]) => ({ item, name })),
+  }
 }
 
 /** What the page shows, and no more. */

@@ -12,14 +12,23 @@ import {
   weekWorth,
 } from '@vein-mend/core/practice'
 import type { WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
-import { keptWeeks, mondayOf, playRecord, weekGivenFor } from '@vein-mend/core/record'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import {
+  activeProjects,
+  keptDaily,
+  keptWeeks,
+  mondayOf,
+  playRecord,
+  weekGivenFor,
+} from '@vein-mend/core/record'
+import type { CaseId, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { solveProgramme } from '../solver'
 import type { Deps } from './deps'
 
 /** What is offered as one step more. */
 const MORE_MINUTES = 10
 const WEEKS_SHOWN = 8
+/** Weeks from which "practice daily" is judged. */
+const DAILY_WEEKS = 4
 
 export interface SolvedWeek {
   readonly plan: WeekPlan
@@ -61,6 +70,24 @@ export async function solveWeek(
   return free && { ...free, pinsLetGo: true }
 }
 
+/** The record as if the project went first. */
+function withFirst(record: StudentRecord, first: CaseId): StudentRecord {
+  const { home } = record
+  return { ...record, home: { ...home, wishes: { ...home.wishes, first } } }
+}
+
+/** The week with each project put first that is not so already; nothing where none competes. */
+async function eachFirst(record: StudentRecord, monday: IsoDate) {
+  const projects = activeProjects(record)
+  const others = projects.filter((c) => c.id !== record.home.wishes.first)
+  const first: PracticeWeekResponse['first'][number][] = []
+  for (const { id } of projects.length > 1 ? others : []) {
+    const solved = await solveWeek(withFirst(record, id), monday)
+    if (solved) first.push({ case: id, plan: solved.plan })
+  }
+  return first
+}
+
 /** The week in which the day lies, with what ten minutes more a day would bring. */
 export async function practiceWeek(
   deps: Deps,
@@ -73,12 +100,15 @@ export async function practiceWeek(
   const solved = await solveWeek(record, monday)
   const roomier = await solveWeek(record, monday, MORE_MINUTES)
   if (!solved || !roomier) return refuse('no_week', ['week'])
+  const kept = keptWeeks(record.home, deps.today(), WEEKS_SHOWN)
   return good({
     week: monday,
     next: addDays(monday, 7),
     ...solved,
     more: { minutes: MORE_MINUTES, plan: roomier.plan, gained: gained(roomier.plan, solved.plan) },
     given: weekGivenFor(record.home, monday),
-    kept: keptWeeks(record.home, deps.today(), WEEKS_SHOWN),
+    first: await eachFirst(record, monday),
+    daily: keptDaily(kept.slice(-DAILY_WEEKS)),
+    kept,
   })
 }

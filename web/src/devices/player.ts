@@ -8,6 +8,8 @@ export interface Playing {
   readonly beats: number
   readonly metronome: boolean
   readonly loop: boolean
+  /** A bar of clicks before it begins. */
+  readonly countIn: boolean
 }
 
 const COUNT_IN_BARS = 1
@@ -55,7 +57,8 @@ export class Player {
     this.stop()
     const context = new AudioContext()
     this.context = context
-    this.round(context, playing, COUNT_IN_BARS * playing.beatsPerBar, onEnd)
+    const countIn = playing.countIn ? COUNT_IN_BARS * playing.beatsPerBar : 0
+    this.round(context, playing, countIn, onEnd)
   }
 
   private round(context: AudioContext, p: Playing, countIn: number, onEnd: () => void): void {

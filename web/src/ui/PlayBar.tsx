@@ -31,6 +31,7 @@ function usePlayer(exercise: Exercise, speed: number) {
         beats: first ? beatsOf(first) : 0,
         metronome,
         loop,
+        countIn: true,
       },
       () => setPlaying(false),
     )

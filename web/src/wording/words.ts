@@ -219,6 +219,7 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'case-mended': 'Called mended',
   'case-reopened': 'Opened again',
   'week-pinned': 'Week changed',
+  'week-wished': 'Wishes for the week',
   'week-given': 'Week given',
   practised: 'Practised at home',
   'hurt-at-home': 'Hurt at home',

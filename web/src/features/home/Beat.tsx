@@ -15,7 +15,7 @@ export function Beat() {
   useEffect(() => () => player.stop(), [player])
   const beat = (next: number) => {
     const playing = { notes: [], bpm: next, beatsPerBar: 1, beats: BEATS_PER_ROUND }
-    player.play({ ...playing, metronome: true, loop: true }, () => setOn(false))
+    player.play({ ...playing, metronome: true, loop: true, countIn: false }, () => setOn(false))
   }
   const turn = () => {
     if (on) player.stop()

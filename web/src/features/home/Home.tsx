@@ -9,7 +9,7 @@ import { PlayBar } from '../../ui/PlayBar'
 import { longDay } from '../../wording/dates'
 import { WEEKDAY_WORDS } from '../../wording/words'
 import { Beat } from './Beat'
-import { Tapping } from './Tapping'
+import { Trainers } from './Trainers'
 import { useHome } from './useHome'
 
 type HomePage = ReturnType<typeof useHome>
@@ -238,7 +238,7 @@ export function Home() {
           : 'If anything hurts, tingles or goes numb: stop, do not play through it, press “It hurts”. If it stays, see a doctor.'}
       </p>
       <Beat />
-      <Tapping />
+      <Trainers trainers={page.trainers} />
       <NoteToTeacher page={page} home={home} />
       <OtherDays page={page} />
     </main>

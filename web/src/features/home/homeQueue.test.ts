@@ -22,6 +22,7 @@ const PAGE: HomeResponse = {
     { date: TUESDAY, blocks: [] },
   ],
   rungs: [],
+  trainers: [],
   ticks: [{ date: MONDAY, item: 'music', minutes: 7, tempo: null }],
   stopped: [],
 }
@@ -67,7 +68,10 @@ describe('what waits on the phone', () => {
 
   test('is read back from what an earlier page kept', () => {
     expect(parseKept(null)).toEqual(NOTHING_KEPT)
-    expect(parseKept(JSON.stringify({ seen: PAGE, waiting: [a] })).refused).toEqual([])
+    const earlier = parseKept(JSON.stringify({ shape: 1, seen: PAGE, waiting: [a] }))
+    expect(earlier).toEqual({ ...NOTHING_KEPT, waiting: [a] })
+    const kept = { ...NOTHING_KEPT, seen: PAGE, refused: [a] }
+    expect(parseKept(JSON.stringify(kept))).toEqual(kept)
   })
 })
 

@@ -2,18 +2,29 @@
 import type { HomeResponse, IdentifiedRequest } from '@vein-mend/contract'
 import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 
+/** Raised when the page answers other fields; a page of an earlier shape is fetched anew. */
+export const PAGE_SHAPE = 2
+
 export interface HomeKept {
+  readonly shape: number
   readonly seen: HomeResponse | null
   readonly waiting: readonly IdentifiedRequest[]
   /** Acts the server would not take; they are told, and kept here. */
   readonly refused: readonly IdentifiedRequest[]
 }
 
-export const NOTHING_KEPT: HomeKept = { seen: null, waiting: [], refused: [] }
+export const NOTHING_KEPT: HomeKept = {
+  shape: PAGE_SHAPE,
+  seen: null,
+  waiting: [],
+  refused: [],
+}
 
 export function parseKept(text: string | null): HomeKept {
   if (text === null) return NOTHING_KEPT
-  return { ...NOTHING_KEPT, ...(JSON.parse(text) as Partial<HomeKept>) }
+  const kept = JSON.parse(text) as Partial<HomeKept>
+  const seen = kept.shape === PAGE_SHAPE ? (kept.seen ?? null) : null
+  return { ...NOTHING_KEPT, ...kept, shape: PAGE_SHAPE, seen }
 }
 
 /** After the server took these; what was added meanwhile still waits. */

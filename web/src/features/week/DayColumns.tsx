@@ -15,6 +15,7 @@ import type { Strand } from '@vein-mend/core/packs'
 import { Pin } from 'lucide-react'
 import { StrandMark } from '../../ui/StrandMark'
 import { WEEKDAY_WORDS } from '../../wording/words'
+import { DayMinutes } from './DayMinutes'
 import { WHY_WORDS } from './words'
 
 export interface Chosen {
@@ -30,6 +31,9 @@ interface Props {
   readonly strands: Readonly<Record<string, Strand>>
   readonly chosen: Chosen | null
   readonly onChoose: (chosen: Chosen) => void
+  /** Minutes of each day at home as the card has them. */
+  readonly homeMinutes: readonly number[]
+  readonly onMinutes: (day: number, minutes: number) => void
   /** To another day, or off this one. */
   readonly onMove: (item: string, from: number, to: number | null) => void
 }
@@ -92,6 +96,7 @@ function DayColumn({ day, ...props }: { day: number } & Props) {
     budget: 0,
   }
   const date = addDays(props.monday, day)
+  const usual = props.homeMinutes[day] ?? 0
   return (
     <section
       ref={setNodeRef}
@@ -101,10 +106,23 @@ function DayColumn({ day, ...props }: { day: number } & Props) {
       <h3 className="leading-tight font-semibold">
         {WEEKDAY_WORDS[day]} <span className="text-kiln font-normal">{Number(date.slice(8))}</span>
       </h3>
-      <p className="text-kiln text-sm">
-        {playing === 0 ? 'free' : `${minutes} of ${playing} min`}
-        {playing < budget && ` · ${budget - playing} min pauses`}
+      <p className="text-kiln flex flex-wrap items-center gap-x-1 text-sm">
+        {minutes} of
+        <DayMinutes
+          day={WEEKDAY_WORDS[day] ?? ''}
+          minutes={props.homeMinutes[day] ?? 0}
+          onChange={(changed) => props.onMinutes(day, changed)}
+        />
+        min
       </p>
+      {(playing < budget || budget < usual) && (
+        <p className="text-kiln text-sm">
+          {[
+            ...(budget < usual ? [`${budget} after the break`] : []),
+            ...(playing < budget ? [`${budget - playing} of it pauses`] : []),
+          ].join(', ')}
+        </p>
+      )}
       <div aria-hidden className="bg-line mt-1 mb-2 h-1">
         <div
           className="bg-ink h-1"

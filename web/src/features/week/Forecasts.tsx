@@ -1,4 +1,5 @@
 /** When each fault may be mended: windows, never one date. */
+import type { PracticeWeekResponse } from '@vein-mend/contract'
 import { addDays, daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { paceOf } from '@vein-mend/core/practice'
@@ -67,9 +68,10 @@ interface Props {
   readonly plan: WeekPlan
   readonly roomier: WeekPlan
   readonly moreMinutes: number
+  readonly first: PracticeWeekResponse['first']
 }
 
-export function Forecasts({ view, plan, roomier, moreMinutes }: Props) {
+export function Forecasts({ view, plan, roomier, moreMinutes, first }: Props) {
   const { record, today } = view
   const from = addDays(today, -WEEKS_LOOKED_AT * 7)
   const known = keptShare(record.home, from, today)
@@ -116,6 +118,17 @@ export function Forecasts({ view, plan, roomier, moreMinutes }: Props) {
                     says={`${moreMinutes} min more a day`}
                   />
                 )}
+                {first
+                  .filter((f) => placed(f.plan, state.id) !== placed(plan, state.id))
+                  .map((f) => (
+                    <Row
+                      key={f.case}
+                      pace={pace}
+                      kept={kept * placed(f.plan, state.id)}
+                      today={today}
+                      says={f.case === state.id ? 'Put first' : 'The other first'}
+                    />
+                  ))}
                 <Row
                   pace={pace}
                   kept={placed(plan, state.id)}

@@ -6,7 +6,7 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
 import type { Block } from '@vein-mend/core/practice'
 import { mondayOf } from '@vein-mend/core/record'
-import type { ActRequest, GivenBlock, StudentId } from '@vein-mend/core/record'
+import type { ActRequest, GivenBlock, KeptDaily, StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
@@ -16,11 +16,12 @@ import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { percent, plural, WEEKDAY_WORDS } from '../../wording/words'
+import { KEPT_WORDS, percent, plural, WEEKDAY_WORDS } from '../../wording/words'
 import { DayColumns } from './DayColumns'
 import type { Chosen } from './DayColumns'
 import { Forecasts } from './Forecasts'
 import { HomeLinks } from './HomeLinks'
+import { Wishes } from './Wishes'
 import { WHY_WORDS } from './words'
 
 const LAST_DAY = 6
@@ -105,7 +106,33 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
   )
 }
 
-function Kept({ week }: { week: PracticeWeekResponse }) {
+/** What the ticks say of "practice daily", and the card brought up to it in one move. */
+function Daily({ view, daily }: { view: StudentView; daily: KeptDaily }) {
+  const act = useActs(view.id)
+  const { card } = view.record
+  const { says, daysPlayed, daysAsked } = daily
+  const commitments = { ...card.commitments, 'practice-daily': says }
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-x-3">
+      <span>
+        Practice daily: {KEPT_WORDS[says]}, {daysPlayed} of the {daysAsked} days asked for in four
+        weeks.
+      </span>
+      {card.commitments['practice-daily'] !== says && (
+        <Button
+          small
+          onClick={() =>
+            act([{ kind: 'card-changed', card: { ...card, commitments } }], 'Written on the card')
+          }
+        >
+          Write it on the card
+        </Button>
+      )}
+    </p>
+  )
+}
+
+function Kept({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
   if (week.kept.length === 0) return null
   return (
     <Section
@@ -132,6 +159,7 @@ function Kept({ week }: { week: PracticeWeekResponse }) {
           ))}
         </tbody>
       </table>
+      {week.daily && <Daily view={view} daily={week.daily} />}
     </Section>
   )
 }
@@ -181,6 +209,7 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
     act(pins, to === null ? `Off ${WEEKDAY_WORDS[from]}` : `Moved to ${WEEKDAY_WORDS[to]}`)
     setChosen(to === null ? null : { item, day: to })
   }
+  const { card } = view.record
   const block = week.plan.days
     .flatMap((d) => d.blocks)
     .find((b) => b.item.id === chosen?.item && b.day === chosen.day)
@@ -219,6 +248,14 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
         chosen={chosen}
         onChoose={setChosen}
         onMove={move}
+        homeMinutes={card.homeMinutes}
+        onMinutes={(day, minutes) => {
+          const homeMinutes = card.homeMinutes.map((m, d) => (d === day ? minutes : m))
+          act(
+            [{ kind: 'card-changed', card: { ...card, homeMinutes } }],
+            `${minutes} minutes on ${WEEKDAY_WORDS[day]}`,
+          )
+        }}
       />
       {block ? (
         <Why
@@ -232,10 +269,11 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
           you place stays.
         </p>
       )}
+      <Wishes view={view} />
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
           <Fit week={week} onLetAllGo={letAllGo} />
-          <Kept week={week} />
+          <Kept view={view} week={week} />
         </div>
         <div>
           <Forecasts
@@ -243,6 +281,7 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
             plan={week.plan}
             roomier={week.more.plan}
             moreMinutes={week.more.minutes}
+            first={week.first}
           />
           <HomeLinks student={view.id} />
         </div>

@@ -3,8 +3,11 @@ import type { BlockReason } from '@vein-mend/core/practice'
 
 export const WHY_WORDS: Record<BlockReason, string> = {
   pinned: 'you put it here',
+  'goes-first': 'you put this project first',
   'new-while-fresh': 'new movement: early in the day, while fresh, and few of them a day',
   'eve-of-lesson': 'the day before the lesson counts a little more',
+  'eve-of-group': 'the day before the group counts a little more for its pieces',
+  'for-the-group': 'what the group plays next comes before other music',
   'upkeep-spaced': 'keeps what is mended: a little, never two days running',
   daily: 'wanted on most days: little and often',
   'fits-today': 'this day has the minutes for it',
