@@ -83,12 +83,21 @@ module.exports = {
     ]),
     only('practice-on-the-record', core('practice'), [
       'kit',
+      'music',
       'packs',
       'remedy',
       'mending',
       'record',
     ]),
     only('insight-on-the-record', core('insight'), ['kit', 'packs', 'record']),
+    only('watch-over-the-weeks', core('watch'), [
+      'kit',
+      'packs',
+      'diagnosis',
+      'mending',
+      'practice',
+      'record',
+    ]),
     only('seam-draws-the-record', core('seam'), ['kit', 'packs', 'mending', 'record']),
     only('demo-plays-students', core('simulate'), [
       'kit',

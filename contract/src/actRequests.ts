@@ -1,9 +1,10 @@
 /** What may be asked of a student's record, checked once at the border. */
 import { CONDITIONS, STRENGTHS, WAYS } from '@vein-mend/core/packs'
 import { parseDay } from '@vein-mend/core/kit'
-import { HAND_BALANCES, PLACES, WEEKDAYS } from '@vein-mend/core/record'
+import { HAND_BALANCES, LEVELS, PLACES, WEEKDAYS } from '@vein-mend/core/record'
 import type { ActId, ActKind, ActRequest, HandBalance } from '@vein-mend/core/record'
 import * as yup from 'yup'
+import { breakFields } from './studioRequests'
 import { studentCardSchema } from './cardRequests'
 import {
   clean,
@@ -82,6 +83,14 @@ const rung = yup
   .noUnknown(true, 'unknown_field')
 
 const itemId = yup.string().required('missing').max(160, 'too_long')
+/** A step of a skill, or nothing said. */
+const level = yup
+  .number()
+  .integer('not_whole')
+  .min(LEVELS.least, 'too_small')
+  .max(LEVELS.most, 'too_large')
+  .nullable()
+  .default(null)
 const weekday = yup
   .number()
   .integer('not_whole')
@@ -203,6 +212,25 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
     overruled: yup.string().trim().min(3, 'too_short').max(WORDS_MOST, 'too_long'),
   }),
   'case-reopened': yup.object({ ...inCase, reason: words }),
+  'relapse-overruled': yup.object({ ...inCase, reason: words }),
+  'recheck-moved': yup.object({
+    case: id,
+    to: yup
+      .string()
+      .nullable()
+      .default(null)
+      .test('day', 'not_a_day', (text) => text === null || parseDay(text) !== null),
+    reason: words,
+  }),
+  'stuck-dismissed': yup.object({ case: id, reason: words }),
+  'levels-noted': yup.object({
+    date: day(),
+    hands: level,
+    reading: level,
+    ear: level,
+    pieces: level,
+  }),
+  'break-noted': yup.object(breakFields),
   'week-pinned': yup.object({
     week: day(),
     item: itemId,

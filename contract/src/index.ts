@@ -21,7 +21,10 @@ export type {
 } from './knowledgeRequests'
 export { parsePassage } from './musicRequests'
 export type { PassageRequest } from './musicRequests'
+export { parseBreak } from './studioRequests'
+export type { BreakRequest } from './studioRequests'
 export type {
+  BreakTaken,
   ErrorResponse,
   FileTrouble,
   HandoverTaken,

@@ -117,6 +117,11 @@ export interface HomeResponse {
   readonly stopped: readonly { readonly item: string; readonly name: string }[]
 }
 
+/** A holiday noted: with so many students who did not have it. */
+export interface BreakTaken {
+  readonly students: number
+}
+
 /** A student taken in from a handover file. */
 export interface HandoverTaken {
   readonly id: StudentId
@@ -147,6 +152,7 @@ export interface PackResponse {
 }
 
 export interface StudioResponse {
+  readonly today: IsoDate
   /** The studio's choice by topic; where there is none the usual school holds. */
   readonly schools: Schools
   readonly topics: readonly {

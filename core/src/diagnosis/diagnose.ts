@@ -3,7 +3,7 @@ import type { Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '.
 import { explain } from './explain'
 import { FROM_THE_BASE, mendFirst } from './mendFirst'
 import type { MendingOrder, MendingUrgency } from './mendFirst'
-import { buildNetwork, REPORTS } from './network'
+import { buildNetwork, failedDecibans, REPORTS } from './network'
 import type { Evidence, Network } from './network'
 import { posterior } from './posterior'
 import { rankChecks } from './rankChecks'
@@ -20,6 +20,8 @@ export interface Rival {
   readonly prior: number
   /** Decibans before any sign. */
   readonly priorDecibans: number
+  /** Remedies for it that failed, and what they say against it, decibans; counted in the prior already. */
+  readonly failed: { readonly remedies: number; readonly decibans: number }
   /** What each sign said for (positive) or against it, decibans, in the order noted. */
   readonly reasons: readonly { readonly finding: Finding; readonly decibans: number }[]
   /** What it predicts that nobody has looked at yet, strongest first. */
@@ -44,6 +46,8 @@ export interface DiagnosisInput {
   readonly facts: StudentFacts
   /** Faults on record, with the probability that they are still there. */
   readonly known: ReadonlyMap<string, number>
+  /** How many remedies failed, by the fault they were for. */
+  readonly failed?: ReadonlyMap<string, number>
   readonly signs: readonly Sign[]
   readonly answered: readonly string[]
 }
@@ -76,7 +80,7 @@ function reported(strength: Strength): boolean {
 /** Ranks the rival faults and the checks. Signs the instrument does not know are passed over. */
 export function diagnose(input: DiagnosisInput): Diagnosis {
   const { knowledge, facts, signs } = input
-  const network = buildNetwork(knowledge, facts, input.known)
+  const network = buildNetwork(knowledge, facts, input.known, input.failed)
   const evidence = evidenceOf(network, signs)
   const now = posterior(network, evidence)
   const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
@@ -95,6 +99,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
         probability: now.probability[index] ?? 0,
         prior: network.faults[index]?.prior ?? 0,
         priorDecibans: explanation?.prior ?? 0,
+        failed: failedOf(input.failed?.get(fault.id) ?? 0),
         reasons: (explanation?.steps ?? []).flatMap((step) => {
           const finding = knowledge.findings[step.finding]
           return finding ? [{ finding, decibans: step.decibans }] : []
@@ -131,6 +136,10 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
     method: now.method,
     missedAtMost: now.missedAtMost,
   }
+}
+
+function failedOf(remedies: number): Rival['failed'] {
+  return { remedies, decibans: failedDecibans(remedies) }
 }
 
 function mendingOrder(facts: StudentFacts): MendingOrder {

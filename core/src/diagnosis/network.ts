@@ -47,6 +47,23 @@ export const REPORTS: Readonly<Record<Strength, Omit<Evidence, 'finding'>>> = {
   absent: { ifPresent: 0, ifAbsent: 1 },
 }
 
+/**
+ * Odds of a fault after a remedy for it has failed, against before: half. A remedy fails because it does not suit
+ * the student, or because the fault is another one; our choice, no source.
+ */
+const FAILED_REMEDY_ODDS = 0.5
+
+/** What so many failed remedies say against a fault, decibans. */
+export function failedDecibans(failed: number): number {
+  return 10 * failed * Math.log10(FAILED_REMEDY_ODDS)
+}
+
+function afterFailed(prior: number, failed: number): number {
+  if (failed === 0) return prior
+  const odds = (prior / (1 - prior)) * FAILED_REMEDY_ODDS ** failed
+  return odds / (1 + odds)
+}
+
 /** Builds a network from plain lists. @throws RangeError on a probability outside its range */
 export function makeNetwork(
   faults: Network['faults'],
@@ -71,12 +88,13 @@ export function makeNetwork(
 
 /**
  * The network of an instrument for one student. Faults already on record enter with the probability
- * that they are still there, so that a known fault explains its own signs.
+ * that they are still there, so that a known fault explains its own signs; remedies that failed count against it.
  */
 export function buildNetwork(
   knowledge: Knowledge,
   facts: StudentFacts,
   known: ReadonlyMap<string, number> = new Map(),
+  failed: ReadonlyMap<string, number> = new Map(),
 ): Network {
   const faults = knowledge.faults.map((fault) => {
     const stillThere = known.get(fault.id)
@@ -84,7 +102,7 @@ export function buildNetwork(
       stillThere === undefined
         ? priorFor(fault, facts)
         : Math.min(KNOWN_RANGE.high, Math.max(KNOWN_RANGE.low, stillThere))
-    return { id: fault.id, prior }
+    return { id: fault.id, prior: afterFailed(prior, failed.get(fault.id) ?? 0) }
   })
   const causes = new Map<string, Link[]>()
   knowledge.faults.forEach((fault, index) => {

@@ -13,6 +13,21 @@ export type { ActId, CaseId, LessonId, StudentId } from './ids'
 export const PLACES = ['studio', 'home'] as const
 export type Place = (typeof PLACES)[number]
 
+export const BREAK_REASONS = ['holiday', 'illness', 'away'] as const
+export type BreakReason = (typeof BREAK_REASONS)[number]
+
+/** Steps a skill can stand at; what a step is, the studio decides, the same for all four. */
+export const LEVELS = { least: 1, most: 8 } as const
+
+/** Steps of a student's skills; null where nobody has said. */
+export interface Levels {
+  readonly hands: number | null
+  readonly reading: number | null
+  readonly ear: number | null
+  /** The pieces the student plays or wants to play. */
+  readonly pieces: number | null
+}
+
 export interface RivalShare {
   readonly fault: string
   readonly name: string
@@ -199,6 +214,32 @@ export type ActBody =
       readonly case: CaseId
       readonly reason: string
     }
+  /** A bad day and not a relapse: it stays mended and is looked at again soon. */
+  | {
+      readonly kind: 'relapse-overruled'
+      readonly lesson: LessonId
+      readonly case: CaseId
+      readonly reason: string
+    }
+  /** The next second look on another day; null for none any more. */
+  | {
+      readonly kind: 'recheck-moved'
+      readonly case: CaseId
+      readonly to: IsoDate | null
+      readonly reason: string
+    }
+  /** Not stuck: it is given time. */
+  | { readonly kind: 'stuck-dismissed'; readonly case: CaseId; readonly reason: string }
+  /** No lessons from the first day to the last, both within. */
+  | {
+      readonly kind: 'break-noted'
+      readonly from: IsoDate
+      readonly to: IsoDate
+      readonly why: BreakReason
+      readonly words: string
+    }
+  /** Where the skills stand, as the teacher sees it. */
+  | ({ readonly kind: 'levels-noted'; readonly date: IsoDate } & Levels)
   /** A place in the week at home fixed by hand; null lets it go again. */
   | {
       readonly kind: 'week-pinned'

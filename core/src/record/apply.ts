@@ -1,5 +1,6 @@
 /** One act more: the record after it. Acts are taken to be allowed; `refuseAct` decides that. */
 import { assertNever, daysBetween } from '../kit'
+import type { IsoDate } from '../kit'
 import { afterGap, afterRecall, isClean, JUST_SETTLED } from '../mending'
 import { CONDITIONS } from '../packs'
 import { startClimb } from '../remedy'
@@ -11,15 +12,19 @@ import {
   editLadder,
   mend,
   reopen,
+  moveRecheck,
+  overruleRelapse,
   startRemedy,
   takeLook,
   tryRung,
   tryTempo,
+  waitOn,
 } from './caseSteps'
+import { dayClearOf } from './breaks'
 import { keptShare } from './home'
 import type { HomeLog } from './homeLog'
 import { lessonOf } from './state'
-import type { CaseState, LessonState, RecordedLook, StudentRecord } from './state'
+import type { Break, CaseState, LessonState, RecordedLook, StudentRecord } from './state'
 
 function inLesson(
   record: StudentRecord,
@@ -62,12 +67,77 @@ function inCase(
   change: (state: CaseState, lesson: LessonState) => CaseState,
 ): StudentRecord {
   const lesson = lessonOf(record, act.lesson)
+  const { breaks, home } = record
   return {
     ...record,
     cases: record.cases.map((c) =>
-      c.id === act.case ? withPoint(change(upToDay(c, lesson, record.home), lesson), lesson) : c,
+      c.id === act.case
+        ? withPoint(clearOfBreaks(change(upToDay(c, lesson, home), lesson), breaks), lesson)
+        : c,
     ),
   }
+}
+
+/** A second look that falls into a break is taken in the first days after it. */
+function clearOfBreaks(state: CaseState, breaks: readonly Break[]): CaseState {
+  const { status } = state
+  if (status.state !== 'mended' || status.nextRecheck === null) return state
+  const nextRecheck = dayClearOf(status.nextRecheck, breaks)
+  return nextRecheck === status.nextRecheck
+    ? state
+    : { ...state, status: { ...status, nextRecheck } }
+}
+
+/** A change to a fault between lessons; it leaves no point on the vein. */
+function betweenLessons(
+  record: StudentRecord,
+  id: CaseId,
+  change: (state: CaseState) => CaseState,
+): StudentRecord {
+  return {
+    ...record,
+    cases: record.cases.map((c) => (c.id === id ? change(c) : c)),
+  }
+}
+
+function noteBreak(record: StudentRecord, act: Act & ActOf<'break-noted'>): StudentRecord {
+  const { from, to, why, words } = act
+  const breaks = [...record.breaks, { act: act.id, from, to, why, words }].sort((a, b) =>
+    a.from < b.from ? -1 : 1,
+  )
+  return { ...record, breaks, cases: record.cases.map((c) => clearOfBreaks(c, breaks)) }
+}
+
+/** The reason given for going against the first draft; null where the act has none. */
+function reasonOf(act: Act): { readonly case: CaseId; readonly reason: string } | null {
+  switch (act.kind) {
+    case 'fault-settled':
+    case 'case-mended':
+      return act.overruled === undefined ? null : { case: act.case, reason: act.overruled }
+    case 'remedy-started':
+    case 'rung-decided':
+      return act.reason === undefined ? null : { case: act.case, reason: act.reason }
+    case 'case-rested':
+    case 'case-reopened':
+    case 'relapse-overruled':
+    case 'recheck-moved':
+    case 'stuck-dismissed':
+      return { case: act.case, reason: act.reason }
+    default:
+      return null
+  }
+}
+
+/** Reasons are kept with the fault, for whoever reads its story. */
+function keepReason(record: StudentRecord, act: Act): StudentRecord {
+  const given = reasonOf(act)
+  if (!given) return record
+  const on = record.lessons.at(-1)?.date ?? (act.at.slice(0, 10) as IsoDate)
+  const overrule = { act: act.id, kind: act.kind, on, reason: given.reason }
+  return betweenLessons(record, given.case, (c) => ({
+    ...c,
+    overrules: [...c.overrules, overrule],
+  }))
 }
 
 /** Opening a lesson counts one more lesson on the rung for every fault being mended. */
@@ -110,6 +180,8 @@ function settle(record: StudentRecord, act: ActOf<'fault-settled'>): StudentReco
     overruled: act.overruled ?? null,
     status: { state: 'open' },
     cue: null,
+    cues: [],
+    overrules: [],
     recalls: [],
     ladder: null,
     formerRemedies: [],
@@ -143,6 +215,10 @@ function practise(record: StudentRecord, act: ActOf<'practised'>): StudentRecord
 
 /** The record after the act. Undoing is done by playing the acts again without the one undone. */
 export function applyAct(record: StudentRecord, act: Act): StudentRecord {
+  return keepReason(afterAct(record, act), act)
+}
+
+function afterAct(record: StudentRecord, act: Act): StudentRecord {
   switch (act.kind) {
     case 'student-added':
     case 'card-changed':
@@ -203,7 +279,10 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
     case 'remedy-started':
       return inCase(record, act, (c, lesson) => startRemedy(c, act, lesson))
     case 'cue-agreed':
-      return inCase(record, act, (c) => ({ ...c, cue: { words: act.words, since: act.lesson } }))
+      return inCase(record, act, (c) => {
+        const cue = { words: act.words, since: act.lesson }
+        return { ...c, cue, cues: [...c.cues.filter((k) => k.since !== cue.since), cue] }
+      })
     case 'cue-recalled':
       return inCase(record, act, (c) => ({
         ...c,
@@ -261,6 +340,22 @@ export function applyAct(record: StudentRecord, act: Act): StudentRecord {
       return inCase(record, act, mend)
     case 'case-reopened':
       return inCase(record, act, reopen)
+    case 'relapse-overruled':
+      return inCase(record, act, overruleRelapse)
+    case 'recheck-moved':
+      return betweenLessons(record, act.case, (c) => moveRecheck(c, act.to))
+    case 'stuck-dismissed':
+      return betweenLessons(record, act.case, waitOn)
+    case 'levels-noted': {
+      const { date, hands, reading, ear, pieces } = act
+      const earlier = record.levels.filter((l) => l.date !== date)
+      const levels = [...earlier, { date, hands, reading, ear, pieces }].sort((a, b) =>
+        a.date < b.date ? -1 : 1,
+      )
+      return { ...record, levels }
+    }
+    case 'break-noted':
+      return noteBreak(record, act)
     case 'undone':
       return record
     default:

@@ -69,11 +69,12 @@ function itemsOf(state: CaseState, today: IsoDate): BriefItem[] {
   }
   if (status.state !== 'healing') return []
   const stuckFor = state.ladder?.lessonsOnRung ?? 0
+  const waited = state.ladder?.waited ?? 0
   return [
     ...(state.cue ? [{ kind: 'recall-cue', state, words: state.cue.words } as const] : []),
     { kind: 'look-first', state },
     ...rungOf(state),
-    ...(stuckFor >= STUCK_AFTER_LESSONS
+    ...(stuckFor - waited >= STUCK_AFTER_LESSONS
       ? [{ kind: 'stuck', state, lessons: stuckFor } as const]
       : []),
     ...weeksUp(state, today),

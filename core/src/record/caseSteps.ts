@@ -1,6 +1,7 @@
 /** What each act does to one fault, once the belief is brought up to the lesson's day. */
 import { daysBetween } from '../kit'
 import { afterLook, isClean, isUnprompted, nextRecheck } from '../mending'
+import type { IsoDate } from '../kit'
 import { CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { climb } from '../remedy'
@@ -14,6 +15,14 @@ export function isMusic(condition: Condition): boolean {
   return CONDITIONS.indexOf(condition) >= CONDITIONS.indexOf(EASIEST_IN_MUSIC)
 }
 
+/** A remedy started anew after a relapse did its work once: it is not counted as failed. */
+function givenUp(state: CaseState, lesson: LessonState): CaseState['formerRemedies'] {
+  const { ladder, formerRemedies, status } = state
+  if (!ladder || status.state === 'relapsed' || status.state === 'mended') return formerRemedies
+  const { remedy, name, startedOn: from, at: rungsPassed } = ladder
+  return [...formerRemedies, { remedy, name, from, until: lesson.date, rungsPassed }]
+}
+
 export function startRemedy(
   state: CaseState,
   act: ActOf<'remedy-started'>,
@@ -24,9 +33,7 @@ export function startRemedy(
   return {
     ...state,
     status: { state: 'healing' },
-    formerRemedies: state.ladder
-      ? [...state.formerRemedies, state.ladder.remedy]
-      : state.formerRemedies,
+    formerRemedies: givenUp(state, lesson),
     ladder: {
       remedy,
       name,
@@ -39,6 +46,7 @@ export function startRemedy(
       at: 0,
       tries: [],
       lessonsOnRung: 0,
+      waited: 0,
     },
   }
 }
@@ -49,12 +57,17 @@ function relapses(status: CaseStatus, points: CaseState['points']): number {
     .length
 }
 
+function relapsed(state: CaseState, lesson: LessonState, mendedOn: IsoDate): CaseStatus {
+  const times = relapses(state.status, state.points) + 1
+  return { state: 'relapsed', on: lesson.date, times, mendedOn }
+}
+
 /** A look at a mended fault is a recheck: clean moves the date on, unclean is a relapse. */
 function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState): CaseStatus {
   const { status } = state
   if (status.state !== 'mended' || !isUnprompted(look)) return status
   if (!isClean(look)) {
-    return { state: 'relapsed', on: lesson.date, times: relapses(status, state.points) + 1 }
+    return relapsed(state, lesson, status.on)
   }
   const due = status.nextRecheck !== null && daysBetween(status.nextRecheck, lesson.date) >= 0
   if (!due) return status
@@ -128,7 +141,7 @@ export function decideRung(state: CaseState, act: ActOf<'rung-decided'>): CaseSt
   return {
     ...state,
     rungsPassed: Math.max(0, state.rungsPassed + step),
-    ladder: { ...ladder, at, tries: [], lessonsOnRung: 0 },
+    ladder: { ...ladder, at, tries: [], lessonsOnRung: 0, waited: 0 },
   }
 }
 
@@ -146,9 +159,29 @@ export function mend(state: CaseState, lesson: LessonState): CaseState {
 }
 
 export function reopen(state: CaseState, lesson: LessonState): CaseState {
-  const wasMended = state.status.state === 'mended'
-  const status: CaseStatus = wasMended
-    ? { state: 'relapsed', on: lesson.date, times: relapses(state.status, state.points) + 1 }
-    : { state: 'open' }
-  return { ...state, status }
+  const { status } = state
+  return {
+    ...state,
+    status: status.state === 'mended' ? relapsed(state, lesson, status.on) : { state: 'open' },
+  }
+}
+
+/** It stays mended from the day it was; the rechecks begin again. */
+export function overruleRelapse(state: CaseState, lesson: LessonState): CaseState {
+  const { status } = state
+  if (status.state !== 'relapsed') return state
+  const again = mend(state, lesson)
+  return again.status.state === 'mended'
+    ? { ...again, status: { ...again.status, on: status.mendedOn } }
+    : again
+}
+
+export function moveRecheck(state: CaseState, to: IsoDate | null): CaseState {
+  const { status } = state
+  return status.state === 'mended' ? { ...state, status: { ...status, nextRecheck: to } } : state
+}
+
+export function waitOn(state: CaseState): CaseState {
+  const { ladder } = state
+  return ladder ? { ...state, ladder: { ...ladder, waited: ladder.lessonsOnRung } } : state
 }

@@ -5,13 +5,16 @@ export type {
   ActId,
   ActKind,
   ActOf,
+  BreakReason,
   CaseId,
   LessonId,
+  Levels,
   Place,
   RivalShare,
   StudentId,
 } from './acts'
-export { HOME_ACTS, PLACES } from './acts'
+export { BREAK_REASONS, HOME_ACTS, LEVELS, PLACES } from './acts'
+export { dayClearOf } from './breaks'
 export {
   COMMITMENTS,
   CONSENTS,
@@ -82,13 +85,18 @@ export { lessonOf } from './state'
 export { whatWorks } from './whatWorks'
 export type {
   AnsweredCheck,
+  Break,
   CasePoint,
   CaseState,
   CaseStatus,
   Comparison,
+  CueAgreed,
+  FormerRemedy,
   FoundSetup,
   LadderState,
   LessonState,
+  Overrule,
+  SkillLevels,
   NotedSign,
   RecordedLook,
   SlipCount,

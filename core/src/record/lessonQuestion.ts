@@ -22,6 +22,17 @@ function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sig
   ]
 }
 
+/** Remedies given up for another before the lesson's end, by their fault. */
+function failedRemedies(record: StudentRecord, lesson: LessonId): ReadonlyMap<string, number> {
+  const until = lessonOf(record, lesson).date
+  return new Map(
+    record.cases.flatMap((c) => {
+      const failed = c.formerRemedies.filter((r) => r.until <= until).length
+      return failed > 0 ? [[c.fault, failed] as const] : []
+    }),
+  )
+}
+
 /**
  * Input of `diagnose` for one lesson. Faults settled earlier enter with the probability that they are
  * still there; those settled in this very lesson do not, so that its ranking stays readable.
@@ -44,6 +55,7 @@ export function lessonQuestion(
     knowledge,
     facts: factsOf(record.card, knowledge),
     known,
+    failed: failedRemedies(record, lesson),
     signs: signsOf(record, lesson, knowledge),
     answered: lessonOf(record, lesson).checks.map((c) => c.check),
   }

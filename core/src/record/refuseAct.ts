@@ -157,7 +157,27 @@ function refuseHome(act: { readonly date: IsoDate }, today: IsoDate): Refusal | 
   return ahead > DAYS_AHEAD_MOST ? no('day_in_future', 'date', { date: act.date }) : null
 }
 
-type CaseAct = Extract<ActBody, { case: CaseId }>
+const BREAK_DAYS_MOST = 366
+
+function refuseBreak({ from, to }: Extract<ActBody, { kind: 'break-noted' }>): Refusal | null {
+  const days = daysBetween(from, to)
+  if (days < 0) return no('break_ends_before', 'to', { from, to })
+  return days > BREAK_DAYS_MOST ? no('break_too_long', 'to', { days: BREAK_DAYS_MOST }) : null
+}
+
+type BetweenLessons = Extract<ActBody, { kind: 'recheck-moved' | 'stuck-dismissed' }>
+
+/** What the teacher overrules at the desk, with or without a lesson. */
+function refuseBetween(record: StudentRecord, act: BetweenLessons): Refusal | null {
+  const state = record.cases.find((c) => c.id === act.case)
+  if (!state) return no('unknown_case', 'case')
+  if (act.kind === 'recheck-moved') {
+    return state.status.state === 'mended' ? null : no('not_mended', 'case', { name: state.name })
+  }
+  return state.ladder ? null : no('no_ladder', 'case', { name: state.name })
+}
+
+type CaseAct = Exclude<Extract<ActBody, { case: CaseId }>, BetweenLessons>
 
 function refuseInCase(record: StudentRecord, act: CaseAct): Refusal | null {
   if (act.kind === 'fault-settled') return refuseSettling(record, act)
@@ -192,6 +212,10 @@ function refuseInCase(record: StudentRecord, act: CaseAct): Refusal | null {
       return refuseRung(state, act)
     case 'case-mended':
       return refuseMended(record, state, act.overruled)
+    case 'relapse-overruled':
+      return state.status.state === 'relapsed'
+        ? null
+        : no('not_relapsed', 'case', { name: state.name })
     case 'case-reopened':
       return state.status.state === 'mended' || state.status.state === 'healing'
         ? null
@@ -212,6 +236,10 @@ export function refuseAct(
 ): Refusal | null {
   if (act.kind === 'student-added') return record ? no('student_exists', 'student') : null
   if (!record) return no('unknown_student', 'student')
+  if (act.kind === 'break-noted') return refuseBreak(act)
+  if (act.kind === 'recheck-moved' || act.kind === 'stuck-dismissed') {
+    return refuseBetween(record, act)
+  }
   if (isBesideLessons(act)) return null
   if (act.kind === 'lesson-opened') return refuseOpening(record, act, today)
   if ('date' in act) return refuseHome(act, today)

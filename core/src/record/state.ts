@@ -3,7 +3,16 @@ import type { IsoDate } from '../kit'
 import type { Look, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from '../packs'
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
-import type { ActId, CaseId, LessonId, Place, RivalShare } from './acts'
+import type {
+  ActId,
+  ActKind,
+  BreakReason,
+  CaseId,
+  LessonId,
+  Levels,
+  Place,
+  RivalShare,
+} from './acts'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
 
@@ -93,6 +102,8 @@ export interface LadderState {
   readonly tries: readonly (Tries & { readonly lesson: LessonId })[]
   /** Lessons since the student last went up, without the present one. */
   readonly lessonsOnRung: number
+  /** Of these, those the teacher chose to wait through. */
+  readonly waited: number
 }
 
 /** Where a fault stands; each state carries only what it has. */
@@ -107,7 +118,47 @@ export type CaseStatus =
       readonly cleanRechecks: number
       readonly nextRecheck: IsoDate | null
     }
-  | { readonly state: 'relapsed'; readonly on: IsoDate; readonly times: number }
+  | {
+      readonly state: 'relapsed'
+      readonly on: IsoDate
+      readonly times: number
+      /** When it had been called mended. */
+      readonly mendedOn: IsoDate
+    }
+
+/** A remedy that was given up, from the day it began to the day another took its place. */
+export interface FormerRemedy {
+  readonly remedy: string
+  readonly name: string
+  readonly from: IsoDate
+  readonly until: IsoDate
+  readonly rungsPassed: number
+}
+
+export interface CueAgreed {
+  readonly words: string
+  readonly since: LessonId
+}
+
+export interface Overrule {
+  readonly act: ActId
+  readonly kind: ActKind
+  readonly on: IsoDate
+  readonly reason: string
+}
+
+/** Days without lessons, both ends within. */
+export interface Break {
+  readonly act: ActId
+  readonly from: IsoDate
+  readonly to: IsoDate
+  readonly why: BreakReason
+  readonly words: string
+}
+
+export interface SkillLevels extends Levels {
+  readonly date: IsoDate
+}
 
 /** What one lesson left behind on one fault: a point of the seam. */
 export interface CasePoint {
@@ -132,11 +183,15 @@ export interface CaseState {
   readonly drivenBy: readonly CaseId[]
   readonly overruled: string | null
   readonly status: CaseStatus
-  readonly cue: { readonly words: string; readonly since: LessonId } | null
+  readonly cue: CueAgreed | null
+  /** Every cue agreed, the present one last. */
+  readonly cues: readonly CueAgreed[]
+  /** Where the teacher went against the first draft, and why. */
+  readonly overrules: readonly Overrule[]
   readonly recalls: readonly { readonly lesson: LessonId; readonly recall: Recall }[]
   readonly ladder: LadderState | null
-  /** Remedies tried before the present one. */
-  readonly formerRemedies: readonly string[]
+  /** Remedies given up for the present one. */
+  readonly formerRemedies: readonly FormerRemedy[]
   readonly looks: readonly RecordedLook[]
   readonly slipCounts: readonly SlipCount[]
   /** P(mended) after the last thing that was seen. */
@@ -152,6 +207,9 @@ export interface StudentRecord {
   readonly cases: readonly CaseState[]
   readonly strengths: readonly { readonly words: string; readonly lesson: LessonId }[]
   readonly home: HomeLog
+  readonly breaks: readonly Break[]
+  /** Where the skills stood, oldest first. */
+  readonly levels: readonly SkillLevels[]
 }
 
 /** The lesson with that id. @throws RangeError when the record has none */

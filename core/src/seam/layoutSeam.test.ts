@@ -30,6 +30,8 @@ function fault(id: string, points: CasePoint[], drivenBy: string[] = []): CaseSt
     rivals: [],
     drivenBy: drivenBy as CaseId[],
     overruled: null,
+    cues: [],
+    overrules: [],
     status: { state: 'open' },
     cue: null,
     recalls: [],
@@ -66,6 +68,8 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     cases,
     strengths: [],
     home: EMPTY_HOME,
+    breaks: [],
+    levels: [],
   }
 }
 

@@ -17,7 +17,7 @@ const CONFLICTS = new Set([
   'pack_is_shipped',
 ])
 
-const NOT_THERE = new Set(['unknown_student', 'unknown_pack', 'link_not_valid'])
+const NOT_THERE = new Set(['unknown_address', 'unknown_student', 'unknown_pack', 'link_not_valid'])
 
 export function statusOf(code: string): number {
   if (CONFLICTS.has(code)) return 409

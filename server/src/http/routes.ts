@@ -10,6 +10,7 @@ import { statusOf } from './errors'
 import { knowledgeRoutes } from './knowledgeRoutes'
 import { musicRoutes } from './musicRoutes'
 import { homeRoutes } from './homeRoutes'
+import { progressRoutes } from './progressRoutes'
 import { recordFileRoutes } from './recordFileRoutes'
 import { weekRoutes } from './weekRoutes'
 
@@ -43,6 +44,7 @@ export function apiRoutes(deps: Deps): Router {
   recordFileRoutes(routes, deps)
   musicRoutes(routes, deps)
   weekRoutes(routes, deps)
+  progressRoutes(routes, deps)
   knowledgeRoutes(routes, deps)
   routes.use((_req, res) => {
     res.status(404).json({ error: { code: 'unknown_address', path: [] } })

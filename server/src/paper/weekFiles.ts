@@ -5,6 +5,7 @@ import type { WeekPlan } from '@vein-mend/core/practice'
 import { createEvents } from 'ics'
 import type { EventAttributes } from 'ics'
 import Papa from 'papaparse'
+import { cell } from './cell'
 
 /** Practice begins after school; families move it in their own calendar. */
 const STARTS = { hour: 16, minute: 0 } as const
@@ -41,13 +42,6 @@ export function weekCalendar(student: string, name: string, monday: IsoDate, pla
   const { error, value } = createEvents(events)
   if (error) throw error
   return value ?? ''
-}
-
-/** A leading sign that a spreadsheet would take for a formula. */
-const FORMULA = /^[=+\-@\t\r]/
-
-function cell(text: string): string {
-  return FORMULA.test(text) ? `'${text}` : text
 }
 
 /** CSV (RFC 4180), one row for each block. */

@@ -28,6 +28,7 @@ export async function readStudio(deps: Deps): Promise<StudioResponse> {
     })),
   )
   return {
+    today: deps.today(),
     schools: await deps.knowledge.schools(),
     topics: topicsOf(deps),
     calibration: calibrate(settled.flatMap((s) => s.settled)),

@@ -96,6 +96,13 @@ export function makeRouter() {
           ),
         },
         {
+          path: 'students/:studentId/progress',
+          lazy: screen(
+            () => import('../features/progress/ProgressScreen'),
+            (m) => m.ProgressScreen,
+          ),
+        },
+        {
           path: 'students/:studentId/week',
           lazy: screen(
             () => import('../features/week/Week'),

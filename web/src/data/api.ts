@@ -1,5 +1,7 @@
 /** Speaks with the server; a refusal becomes an ApiError with its code. */
 import type {
+  BreakRequest,
+  BreakTaken,
   ErrorResponse,
   HandoverTaken,
   HomeLinkListed,
@@ -76,6 +78,7 @@ export const api = {
   home: (token: string) => ask<HomeResponse>(`/home/${at(token)}`),
   recordHome: (token: string, acts: readonly IdentifiedRequest[]) =>
     send<HomeResponse>('POST', `/home/${at(token)}/acts`, { acts }),
+  noteBreak: (request: BreakRequest) => send<BreakTaken>('POST', '/studio/breaks', request),
   studio: () => ask<StudioResponse>('/studio'),
   chooseSchools: (schools: Schools) => send<StudioResponse>('PUT', '/studio/schools', { schools }),
 }

@@ -17,6 +17,7 @@ import type {
 import type {
   ActKind,
   AgendaKind,
+  BreakReason,
   CaseStatus,
   Commitment,
   Consent,
@@ -180,6 +181,12 @@ export const WEEKDAY_WORDS = [
   'Sunday',
 ] as const
 
+export const BREAK_WORDS: Record<BreakReason, string> = {
+  holiday: 'holiday',
+  illness: 'illness',
+  away: 'away',
+}
+
 export const AGENDA_WORDS: Record<AgendaKind, string> = {
   'what-works': 'Something easy; what works',
   'set-up': 'Set-up before sound',
@@ -218,6 +225,11 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'rung-decided': 'Rung decided',
   'case-mended': 'Called mended',
   'case-reopened': 'Opened again',
+  'relapse-overruled': 'Kept as mended',
+  'recheck-moved': 'Second look moved',
+  'stuck-dismissed': 'Given time',
+  'break-noted': 'Break',
+  'levels-noted': 'Skills noted',
   'week-pinned': 'Week changed',
   'week-wished': 'Wishes for the week',
   'week-given': 'Week given',

@@ -33,14 +33,17 @@ function workerFor(knowledge: Knowledge): Remote<typeof Worker_> {
 
 /** The question from its text; equal texts are the same question, whichever record they came from. */
 function read(asked: string): Question {
-  const question = JSON.parse(asked) as Omit<Question, 'known'> & { known: [string, number][] }
-  return { ...question, known: new Map(question.known) }
+  const question = JSON.parse(asked) as Omit<Question, 'known' | 'failed'> & {
+    known: [string, number][]
+    failed: [string, number][]
+  }
+  return { ...question, known: new Map(question.known), failed: new Map(question.failed) }
 }
 
 /** The lesson's question as text. */
 function asText(record: StudentRecord, lesson: LessonId, knowledge: Knowledge): string {
-  const { facts, known, signs, answered } = lessonQuestion(record, lesson, knowledge)
-  return JSON.stringify({ facts, known: [...known], signs, answered })
+  const { facts, known, failed, signs, answered } = lessonQuestion(record, lesson, knowledge)
+  return JSON.stringify({ facts, known: [...known], failed: [...(failed ?? [])], signs, answered })
 }
 
 /** The lesson's rivals for the bench; null until there is a first answer. */

@@ -258,9 +258,19 @@ export function RivalTable(props: Props) {
               Before any sign
             </th>
             {columns.map((r) => (
-              <WeightCell key={r.fault.id} decibans={r.priorDecibans} />
+              <WeightCell key={r.fault.id} decibans={r.priorDecibans - r.failed.decibans} />
             ))}
           </tr>
+          {columns.some((r) => r.failed.remedies > 0) && (
+            <tr className="border-line border-t">
+              <th scope="row" className="py-1.5 pr-3 text-left font-normal">
+                Remedies that did not help
+              </th>
+              {columns.map((r) => (
+                <WeightCell key={r.fault.id} decibans={r.failed.decibans} />
+              ))}
+            </tr>
+          )}
           {noted.map((n) => (
             <NotedRow key={n.finding.id} {...n} columns={columns} />
           ))}

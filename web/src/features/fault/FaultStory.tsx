@@ -9,8 +9,12 @@ import type { StudentView } from '../../data/useStudent'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
+import { Overruling } from './Overruling'
+import { StuckPanel } from './StuckPanel'
 import { longDay, nearDay, shortDay } from '../../wording/dates'
 import { CONDITION_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
+
+const RULE_ASIDE = '95 % and two clean lessons make it mended'
 
 const BeliefChart = lazy(async () => ({ default: (await import('./BeliefChart')).BeliefChart }))
 
@@ -154,13 +158,15 @@ export function FaultStory() {
         {state.cue && ` Cue: “${state.cue.words}”.`}
       </p>
       <div className="grid gap-x-10 lg:grid-cols-2">
-        <Section title="How sure we are" aside="95 % and two clean lessons make it mended">
+        <Section title="How sure we are" aside={RULE_ASIDE}>
           <Suspense fallback={<Loading what="the chart" />}>
             <BeliefChart points={state.points} />
           </Suspense>
         </Section>
         <Ladder state={state} />
       </div>
+      <StuckPanel view={data} state={state} />
+      <Overruling view={data} state={state} />
       <LessonByLesson state={state} />
       <Settled state={state} view={data} />
     </>

@@ -1,11 +1,10 @@
 /** The mended rule, half by half, and the one move that calls a fault mended or overrules it. */
 import type { MendedRule } from '@vein-mend/core/mending'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
-import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
-import { INPUT_CLASS } from '../../ui/Field'
+import { WithReason } from '../../ui/WithReason'
 import { percent } from '../../wording/words'
 
 interface Props {
@@ -17,7 +16,6 @@ interface Props {
 
 export function CallMended({ view, lesson, state, rule }: Props) {
   const act = useActs(view.id)
-  const [reason, setReason] = useState<string | null>(null)
   const call = (overruled?: string) => {
     act(
       [
@@ -30,7 +28,6 @@ export function CallMended({ view, lesson, state, rule }: Props) {
       ],
       `Mended: ${state.name}`,
     )
-    setReason(null)
   }
   if (rule.holds) {
     return (
@@ -51,31 +48,12 @@ export function CallMended({ view, lesson, state, rule }: Props) {
         Mended when {percent(rule.beliefAsked)} sure (now {percent(rule.belief)}) and clean
         unprompted in music {rule.cleanLessonsAsked} lessons in a row (now {rule.cleanLessons}).
       </span>{' '}
-      {reason === null ? (
-        <Button small look="bare" onClick={() => setReason('')}>
-          Call it mended all the same
-        </Button>
-      ) : (
-        <form
-          className="mt-1 flex gap-2"
-          onSubmit={(event) => {
-            event.preventDefault()
-            if (reason.trim().length >= 3) call(reason.trim())
-          }}
-        >
-          <input
-            aria-label="Why is it mended all the same?"
-            placeholder="Why?"
-            autoFocus
-            required
-            minLength={3}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-            className={INPUT_CLASS}
-          />
-          <Button type="submit">Mended</Button>
-        </form>
-      )}
+      <WithReason
+        label="Call it mended all the same"
+        ask="Why is it mended all the same?"
+        done="Mended"
+        onGive={call}
+      />
     </div>
   )
 }

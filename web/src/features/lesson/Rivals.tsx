@@ -11,7 +11,7 @@ import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { sayRefusal } from '../../wording/refusals'
-import { percent, signed, STRAND_WORDS } from '../../wording/words'
+import { percent, plural, signed, STRAND_WORDS } from '../../wording/words'
 import { Settle } from './Settle'
 
 const SHOWN_AT_FIRST = 5
@@ -30,8 +30,21 @@ function Reasons({ rival }: { rival: Rival }) {
               Before any sign ({percent(rival.prior)})
             </th>
             <td />
-            <td className="pl-2 text-right tabular-nums">{signed(rival.priorDecibans)}</td>
+            <td className="pl-2 text-right tabular-nums">
+              {signed(rival.priorDecibans - rival.failed.decibans)}
+            </td>
           </tr>
+          {rival.failed.remedies > 0 && (
+            <tr>
+              <th scope="row" className="pr-3 text-left font-normal">
+                {plural(rival.failed.remedies, 'remedy', 'remedies')} for it did not help
+              </th>
+              <td>
+                <DecibanBar decibans={rival.failed.decibans} />
+              </td>
+              <td className="pl-2 text-right tabular-nums">{signed(rival.failed.decibans)}</td>
+            </tr>
+          )}
           {told.map((r) => (
             <tr key={r.finding.id}>
               <th scope="row" className="pr-3 text-left font-normal">

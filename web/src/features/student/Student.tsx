@@ -39,6 +39,9 @@ function Heading({ view }: { view: StudentView }) {
         <Link className={buttonClass()} to={`/students/${view.id}/card`}>
           Card
         </Link>
+        <Link className={buttonClass()} to={`/students/${view.id}/progress`}>
+          Progress
+        </Link>
         <Link className={buttonClass()} to={`/students/${view.id}/week`}>
           Practice week
         </Link>

@@ -7,6 +7,7 @@ import { toast } from 'sonner'
 import { api } from '../../data/api'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { CalibrationReport } from './CalibrationReport'
+import { Holidays } from './Holidays'
 
 type Topic = StudioResponse['topics'][number]
 
@@ -101,6 +102,7 @@ export function Studio() {
       <Section title="How often the diagnosis came true">
         <CalibrationReport studio={data} />
       </Section>
+      <Holidays today={data.today} />
       <Section
         title="Where teachers differ"
         aside="the studio’s usual way; a student may differ, on their own card"

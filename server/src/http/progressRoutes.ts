@@ -1,0 +1,62 @@
+/** The addresses of the letter, the report, the tables, and of the studio's holidays. */
+import { parseBreak } from '@vein-mend/contract'
+import { parseDay } from '@vein-mend/core/kit'
+import type { StudentId } from '@vein-mend/core/record'
+import type { Request, Response, Router } from 'express'
+import { RECORD_TABLES } from '../paper'
+import type { Deps } from '../usecases/deps'
+import { PROGRESS_FILES, progressFile, tableFile } from '../usecases/progress'
+import { noteStudioBreak } from '../usecases/studioBreak'
+import { fileNameOf, refused } from './recordFileRoutes'
+
+function dayIn(req: Request, name: string) {
+  const value = req.query[name]
+  return typeof value === 'string' ? parseDay(value) : null
+}
+
+function sendFile(res: Response, type: string, file: string, body: Buffer | string): void {
+  res.setHeader('content-type', type)
+  res.setHeader('content-disposition', `attachment; filename="${file}"`)
+  res.send(body)
+}
+
+export function progressRoutes(routes: Router, deps: Deps): void {
+  routes.get('/students/:id/progress/:file.pdf', async (req, res) => {
+    const kind = PROGRESS_FILES.find((f) => f === req.params.file)
+    if (!kind) {
+      refused(res, { code: 'unknown_address', path: [] })
+      return
+    }
+    const stretch = { from: dayIn(req, 'from'), to: dayIn(req, 'to') }
+    const made = await progressFile(deps, req.params.id as StudentId, stretch, kind)
+    if (!made.ok) refused(res, made.refusal)
+    else
+      sendFile(
+        res,
+        'application/pdf',
+        `${fileNameOf(made.value.name)}-${kind}.pdf`,
+        made.value.body,
+      )
+  })
+  routes.get('/students/:id/tables/:table.csv', async (req, res) => {
+    const table = RECORD_TABLES.find((t) => t === req.params.table)
+    if (!table) {
+      refused(res, { code: 'unknown_address', path: [] })
+      return
+    }
+    const made = await tableFile(deps, req.params.id as StudentId, table)
+    if (!made.ok) refused(res, made.refusal)
+    else
+      sendFile(
+        res,
+        'text/csv; charset=utf-8',
+        `${fileNameOf(made.value.name)}-${table}.csv`,
+        made.value.body,
+      )
+  })
+  routes.post('/studio/breaks', async (req, res) => {
+    const result = await noteStudioBreak(deps, parseBreak(req.body))
+    if (result.ok) res.json(result.value)
+    else refused(res, result.refusal)
+  })
+}

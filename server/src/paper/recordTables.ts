@@ -1,0 +1,160 @@
+/** Every table of a student's record as CSV (RFC 4180), for whatever comes after us. */
+import type { StudentRecord } from '@vein-mend/core/record'
+import Papa from 'papaparse'
+import { cell } from './cell'
+
+type Row = Readonly<Record<string, string | number | boolean | null>>
+
+const TABLES = {
+  lessons: (r: StudentRecord): Row[] =>
+    r.lessons.map((l) => ({
+      lesson: l.id,
+      date: l.date,
+      pack: l.pack.id,
+      pack_version: l.pack.version,
+      open: l.open,
+      aim: l.aim,
+      new: l.fresh,
+      note: l.note,
+      said_to_family: l.family,
+      next: l.next,
+    })),
+  signs: (r: StudentRecord): Row[] =>
+    r.lessons.flatMap((l) =>
+      l.signs.map((s) => ({
+        lesson: l.id,
+        date: l.date,
+        finding: s.finding,
+        text: s.text,
+        strand: s.strand,
+        strength: s.strength,
+        prompted: s.prompted,
+        condition: s.condition,
+      })),
+    ),
+  checks: (r: StudentRecord): Row[] =>
+    r.lessons.flatMap((l) =>
+      l.checks.map((c) => ({
+        lesson: l.id,
+        date: l.date,
+        check: c.check,
+        name: c.name,
+        outcome: c.outcome,
+      })),
+    ),
+  setups: (r: StudentRecord): Row[] =>
+    r.lessons.flatMap((l) =>
+      l.setups.flatMap((s) => [
+        ...Object.entries(s.points).map(([point, found]) => ({
+          lesson: l.id,
+          date: l.date,
+          place: s.place,
+          point,
+          found,
+          number: null,
+        })),
+        ...Object.entries(s.numbers).map(([point, number]) => ({
+          lesson: l.id,
+          date: l.date,
+          place: s.place,
+          point,
+          found: null,
+          number,
+        })),
+      ]),
+    ),
+  comparisons: (r: StudentRecord): Row[] =>
+    r.lessons.flatMap((l) =>
+      l.comparisons.map((c) => ({
+        lesson: l.id,
+        date: l.date,
+        finding: c.finding,
+        text: c.text,
+        changed: c.changed,
+        before: c.before,
+        after: c.after,
+      })),
+    ),
+  faults: (r: StudentRecord): Row[] =>
+    r.cases.map((c) => ({
+      case: c.id,
+      fault: c.fault,
+      name: c.name,
+      strand: c.strand,
+      severity: c.severity,
+      settled_in: c.settledOn,
+      probability_then: c.probability,
+      state: c.status.state,
+      sure_mended: c.belief,
+      remedy: c.ladder?.remedy ?? null,
+      rung: c.ladder ? c.ladder.at + 1 : null,
+      rungs: c.ladder?.rungs.length ?? null,
+      cue: c.cue?.words ?? null,
+    })),
+  states: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      c.points.map((p) => ({
+        case: c.id,
+        name: c.name,
+        lesson: p.lesson,
+        date: p.date,
+        state: p.state,
+        sure_mended: p.belief,
+        rungs_passed: p.rungsPassed,
+        hardest_clean: p.hardest,
+      })),
+    ),
+  looks: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      c.looks.map((l) => ({
+        case: c.id,
+        name: c.name,
+        lesson: l.lesson,
+        condition: l.condition,
+        prompted: l.prompted,
+        clean: l.clean,
+        tries: l.tries,
+      })),
+    ),
+  cues: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) => [
+      ...c.cues.map((k) => ({ case: c.id, lesson: k.since, what: 'agreed', words: k.words })),
+      ...c.recalls.map((k) => ({
+        case: c.id,
+        lesson: k.lesson,
+        what: `recalled: ${k.recall}`,
+        words: '',
+      })),
+    ]),
+  reasons: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      c.overrules.map((o) => ({
+        case: c.id,
+        name: c.name,
+        on: o.on,
+        act: o.kind,
+        reason: o.reason,
+      })),
+    ),
+  home: (r: StudentRecord): Row[] =>
+    r.home.ticks.map((t) => ({ date: t.date, item: t.item, minutes: t.minutes, tempo: t.tempo })),
+  breaks: (r: StudentRecord): Row[] =>
+    r.breaks.map((b) => ({ from: b.from, to: b.to, why: b.why, words: b.words })),
+  skills: (r: StudentRecord): Row[] => r.levels.map((l) => ({ ...l })),
+} as const satisfies Record<string, (record: StudentRecord) => Row[]>
+
+export type RecordTable = keyof typeof TABLES
+export const RECORD_TABLES = Object.keys(TABLES) as readonly RecordTable[]
+
+/** The table with its heads; only heads are missing when it has no rows. */
+export function recordTable(record: StudentRecord, table: RecordTable): string {
+  const rows = TABLES[table](record).map((row) =>
+    Object.fromEntries(
+      Object.entries(row).map(([key, value]) => [
+        key,
+        typeof value === 'string' ? cell(value) : value,
+      ]),
+    ),
+  )
+  return Papa.unparse(rows)
+}

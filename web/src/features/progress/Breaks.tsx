@@ -1,0 +1,45 @@
+/** Days without lessons: second looks move past them, and the seam shows them. */
+import { BREAK_REASONS } from '@vein-mend/core/record'
+import type { BreakReason } from '@vein-mend/core/record'
+import { parseDay } from '@vein-mend/core/kit'
+import { useState } from 'react'
+import { useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { BreakForm } from '../../ui/BreakForm'
+import { Section } from '../../ui/Page'
+import { shortDay } from '../../wording/dates'
+import { BREAK_WORDS } from '../../wording/words'
+
+export function Breaks({ view }: { view: StudentView }) {
+  const act = useActs(view.id)
+  const { breaks } = view.record
+  const [round, setRound] = useState(0)
+  return (
+    <Section title="Breaks" aside="second looks that fall into one are due after it">
+      <ul>
+        {breaks.map((b) => (
+          <li key={b.act}>
+            {shortDay(b.from)} – {shortDay(b.to)}
+            <span className="text-kiln">
+              , {BREAK_WORDS[b.why]}
+              {b.words !== '' && `: ${b.words}`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <BreakForm
+        key={round}
+        today={view.today}
+        reasons={BREAK_REASONS.map((why) => [why, BREAK_WORDS[why]] as const)}
+        onNote={(asked) => {
+          const [from, to] = [parseDay(asked.from), parseDay(asked.to)]
+          if (!from || !to) return
+          const { words } = asked
+          const why: BreakReason = asked.why
+          act([{ kind: 'break-noted', from, to, why, words }], 'Break noted')
+          setRound(round + 1)
+        }}
+      />
+    </Section>
+  )
+}
