@@ -13,6 +13,8 @@ interface Shot {
   readonly name: string
   readonly path: string
   readonly dark?: boolean
+  /** As on a printer without colour. */
+  readonly grey?: boolean
   readonly width?: number
   readonly height?: number
   readonly before?: (page: Page) => Promise<void>
@@ -113,16 +115,19 @@ const SHOTS: readonly Shot[] = [
   },
   {
     name: 'trainers',
-    path: '/students/student-quillan/week',
+    path: '/students/student-fenn/week',
     width: 390,
     height: 1400,
     before: async (page) => {
       await openHomePage(page)
       for (const drawer of await page.locator('summary').all()) await drawer.click()
-      await page.getByText('Beat').scrollIntoViewIfNeeded()
       await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
     },
   },
+  { name: 'seam', path: '/students/student-pell/seam' },
+  { name: 'seam-dark', path: '/students/student-pell/seam', dark: true },
+  { name: 'seam-grey', path: '/students/student-pell/seam', grey: true },
+  { name: 'progress', path: '/students/student-pell/progress' },
   { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },
   {
@@ -147,6 +152,7 @@ async function take(shot: Shot, url: string): Promise<void> {
   await shot.before?.(page)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
+  if (shot.grey) await page.addStyleTag({ content: 'html { filter: grayscale(1) }' })
   await page.screenshot({ path: join(FOLDER, `${shot.name}.png`) })
   await browser.close()
 }

@@ -59,6 +59,15 @@ describe('which trainers a week calls for', () => {
     expect(kinds(trainersFor([both], 'keyboard', 'advanced'))).toEqual(['which-hand', 'turns'])
   })
 
+  test('all of the right and then all of the left is no order to learn', () => {
+    const after = line('left', [
+      ['', 4],
+      ['C3', 2, 5],
+      ['G3', 2, 1],
+    ])
+    expect(kinds(trainersFor([named(exercise(RIGHT, after))], 'keyboard', 'advanced'))).toEqual([])
+  })
+
   test('winds have no finger numbers, and one line no order of hands', () => {
     expect(kinds(trainersFor([named(exercise(RIGHT))], 'brass', 'beginner'))).toEqual([
       'up-or-down',

@@ -45,6 +45,8 @@ export interface TrainedExercise {
 const EARLY_STAGES: readonly Stage[] = ['beginner', 'elementary']
 /** A row of hands longer than this is learned in pieces. */
 const ORDER_MOST = 24
+/** One hand and then the other is no order to learn. */
+const CHANGES_LEAST = 2
 
 function fingerNumbers(family: Family): FingerNumbers | null {
   switch (family) {
@@ -89,10 +91,15 @@ function upOrDown(exercises: readonly TrainedExercise[], family: Family): Traine
   return []
 }
 
+/** Times another hand comes next. */
+function changesOf(order: readonly Spoken[]): number {
+  return order.slice(1).filter((hand, i) => hand !== order[i]).length
+}
+
 function whichHand(exercises: readonly TrainedExercise[]): Trainer[] {
   for (const { name, exercise } of exercises) {
     const order = spokenOrder(exercise).slice(0, ORDER_MOST)
-    if (new Set(order).size > 1) return [{ kind: 'which-hand', name, order }]
+    if (changesOf(order) >= CHANGES_LEAST) return [{ kind: 'which-hand', name, order }]
   }
   return []
 }

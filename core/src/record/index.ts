@@ -96,9 +96,9 @@ export type {
   LadderState,
   LessonState,
   Overrule,
-  SkillLevels,
-  NotedSign,
   RecordedLook,
+  SkillLevels,
   SlipCount,
+  NotedSign,
   StudentRecord,
 } from './state'

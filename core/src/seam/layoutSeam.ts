@@ -1,42 +1,27 @@
-/** Lays a student's faults out as veins across their lessons; numbers only, drawn elsewhere. */
+/** Lays a student's faults out as veins along the days; numbers only, drawn elsewhere. */
+import { addDays, daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
-import type { Strand } from '../packs'
-import { STRANDS } from '../packs'
-import type { CasePoint, CaseState, StudentRecord } from '../record'
+import { CONDITIONS, STRANDS } from '../packs'
+import type { Condition, Strand } from '../packs'
+import { isMusic } from '../record'
+import type {
+  Break,
+  CaseId,
+  CasePoint,
+  CaseState,
+  LessonId,
+  SlipCount,
+  StudentRecord,
+} from '../record'
+import { crackOutline, hairlines, smoothOutline } from './crack'
+import type { Place, Stretch } from './crack'
 
 export type VeinState = CasePoint['state']
 
-export interface SeamColumn {
-  readonly lesson: string
-  readonly date: IsoDate
-  readonly x: number
-}
-
-/** A stretch of one vein in one state: a line of points with a width. */
-export interface VeinPiece {
-  readonly state: VeinState
-  readonly points: readonly (readonly [number, number])[]
-  readonly width: number
-  /** Hairlines that leave the crack sideways, fewer as it heals. */
-  readonly hairlines: readonly (readonly [number, number, number, number])[]
-}
-
-export interface Vein {
-  readonly state: CaseState
-  readonly y: number
-  readonly strand: Strand
-  readonly pieces: readonly VeinPiece[]
-  /** Where a rung was passed. */
-  readonly notches: readonly { readonly x: number; readonly rung: number }[]
-  readonly from: { readonly x: number; readonly y: number } | null
-  readonly endX: number
-}
-
-export interface SeamLayout {
-  readonly columns: readonly SeamColumn[]
-  readonly veins: readonly Vein[]
-  readonly width: number
-  readonly height: number
+/** First and last day shown, both within. */
+export interface SeamWindow {
+  readonly from: IsoDate
+  readonly to: IsoDate
 }
 
 export interface SeamSize {
@@ -47,16 +32,153 @@ export interface SeamSize {
   readonly marginTop: number
 }
 
-/** Points drawn between two lessons; enough for a crack to look like one. */
-const POINTS_PER_STEP = 10
+export interface SeamColumn {
+  readonly lesson: LessonId
+  readonly date: IsoDate
+  readonly x: number
+}
 
-/** How far a crack strays from its line at full strength, as a share of the lane. */
-const STRAY_SHARE = 0.2
+/** A run of one state on a vein. */
+export interface VeinPiece {
+  readonly state: VeinState
+  /** The vein as an area, all the way round; its thickness is severity, less what has healed. */
+  readonly outline: readonly Place[]
+  /** Along its middle, where the strand's own line runs. */
+  readonly middle: readonly Place[]
+  /** Side cracks, each from the vein outward; fewer as it heals, none once mended. */
+  readonly hairlines: readonly (readonly [Place, Place])[]
+}
 
-/** A fixed wobble in [-1, 1] for a place on a vein: the same record always cracks the same way. */
-function wobble(seed: number, i: number): number {
-  const s = Math.sin(seed * 12.9898 + i * 78.233) * 43758.5453
-  return 2 * (s - Math.floor(s)) - 1
+/** The first time a fault stayed away in so hard a setting. */
+export interface Reached {
+  readonly x: number
+  readonly condition: Condition
+  readonly inMusic: boolean
+}
+
+export interface Vein {
+  readonly state: CaseState
+  readonly y: number
+  readonly strand: Strand
+  readonly pieces: readonly VeinPiece[]
+  /** Where a rung was passed. */
+  readonly notches: readonly { readonly x: number; readonly rung: number }[]
+  readonly reached: readonly Reached[]
+  readonly cues: readonly { readonly x: number; readonly words: string }[]
+  /** Takes in which slips were counted. */
+  readonly takes: readonly { readonly x: number; readonly slips: number }[]
+  /** Where it branches off the vein that drives it; null without one in the picture. */
+  readonly branch: { readonly from: Place; readonly to: Place } | null
+}
+
+export interface SeamLayout {
+  readonly window: SeamWindow
+  /** Where its first day begins, and how wide a day is, pixels. */
+  readonly left: number
+  readonly perDay: number
+  readonly columns: readonly SeamColumn[]
+  readonly breaks: readonly {
+    readonly break: Break
+    readonly x1: number
+    readonly x2: number
+  }[]
+  readonly veins: readonly Vein[]
+  readonly width: number
+  readonly height: number
+}
+
+/** A vein ends so many days after the last lesson seen, so that its last state has room. */
+const LAST_STATE_DAYS = 7
+/** How far a branch begins before its vein, pixels. */
+const BRANCH_WIDTH = 26
+
+/** From the first lesson, or fault, to a little after the last. */
+export function wholeWindow(record: StudentRecord): SeamWindow | null {
+  const [first, last] = [record.lessons[0], record.lessons.at(-1)]
+  return first && last ? { from: first.date, to: addDays(last.date, LAST_STATE_DAYS) } : null
+}
+
+/** Pixels from days, for one window and size. */
+interface Scale {
+  readonly window: SeamWindow
+  readonly left: number
+  readonly right: number
+  readonly perDay: number
+}
+
+function scaleOf(window: SeamWindow, size: SeamSize): Scale {
+  const right = size.width - size.marginRight
+  const days = Math.max(1, daysBetween(window.from, window.to))
+  return { window, left: size.marginLeft, right, perDay: (right - size.marginLeft) / days }
+}
+
+/** The place of a day in a picture; days outside its window lie outside it. */
+export function xOfDay({ window, left, perDay }: SeamLayout, day: IsoDate): number {
+  return left + daysBetween(window.from, day) * perDay
+}
+
+/** Unclamped: days outside the window lie outside the picture. */
+function xOf(scale: Scale, day: IsoDate): number {
+  return scale.left + daysBetween(scale.window.from, day) * scale.perDay
+}
+
+function isInside(day: IsoDate, { from, to }: SeamWindow): boolean {
+  return day >= from && day <= to
+}
+
+/** Thickness of gold, and of a crack: at the least, and for each degree of severity. */
+const GOLD_PIXELS = 6
+const CRACK_PIXELS = { least: 1.6, each: 1.5 } as const
+
+/** How wide a vein is after a lesson. */
+function widthOf(severity: number, point: CasePoint): number {
+  if (point.state === 'mended') return GOLD_PIXELS
+  return CRACK_PIXELS.least + severity * CRACK_PIXELS.each * (1 - 0.8 * point.belief)
+}
+
+/** Points of a case from one lesson to the next, cut to the window. */
+function stretchesOf(state: CaseState, scale: Scale, y: number): Stretch[] {
+  const { from, to } = scale.window
+  return state.points.flatMap((point, i): Stretch[] => {
+    const next = state.points[i + 1]
+    const until = next ? next.date : addDays(point.date, LAST_STATE_DAYS)
+    if (until < from || point.date > to) return []
+    // A fault stays what it is until somebody looks again, so the last state runs to the edge.
+    const end = next ? xOf(scale, until) : scale.right
+    return [
+      {
+        state: point.state,
+        x1: Math.max(scale.left, xOf(scale, point.date)),
+        x2: Math.min(scale.right, end),
+        y,
+        width: widthOf(state.severity, point),
+        nextWidth: next ? widthOf(state.severity, next) : widthOf(state.severity, point),
+        belief: point.belief,
+        firstDay: daysBetween(EPOCH, point.date),
+      },
+    ]
+  })
+}
+
+/** Day zero of the wobble, so that a crack is the same in every window. */
+const EPOCH = '2000-01-01' as IsoDate
+
+/** Runs of neighbouring stretches in one state. */
+function runsOf(stretches: readonly Stretch[]): Stretch[][] {
+  const runs: Stretch[][] = []
+  for (const stretch of stretches) {
+    const run = runs.at(-1)
+    if (run?.at(-1)?.state === stretch.state) run.push(stretch)
+    else runs.push([stretch])
+  }
+  return runs
+}
+
+function pieceOf(run: readonly Stretch[], seed: number, perDay: number, lane: number): VeinPiece {
+  const state = run[0]?.state ?? 'open'
+  if (state === 'mended') return { state, ...smoothOutline(run), hairlines: [] }
+  const { outline, middle } = crackOutline(run, seed, perDay, lane)
+  return { state, outline, middle, hairlines: hairlines(run, middle, seed, lane) }
 }
 
 function seedOf(id: string): number {
@@ -65,77 +187,39 @@ function seedOf(id: string): number {
   return hash
 }
 
-/** Cracks are ragged and as wide as the fault is grave; they thin as belief in the mend grows. */
-function widthOf(severity: number, point: CasePoint): number {
-  if (point.state === 'mended') return 4
-  return 1.1 + severity * 0.75 * (1 - 0.75 * point.belief)
-}
-
-function strayOf(point: CasePoint, laneHeight: number): number {
-  switch (point.state) {
-    case 'mended':
-      return laneHeight * 0.02
-    case 'healing':
-      return laneHeight * STRAY_SHARE * (1 - 0.8 * point.belief)
-    default:
-      return laneHeight * STRAY_SHARE
-  }
-}
-
-interface Lane {
-  readonly state: CaseState
-  readonly y: number
-}
-
-function pointsBetween(a: number, b: number, lane: Lane, point: CasePoint, laneHeight: number) {
-  const seed = seedOf(lane.state.id)
-  const stray = strayOf(point, laneHeight)
-  return Array.from({ length: POINTS_PER_STEP + 1 }, (_, i) => {
-    const x = a + ((b - a) * i) / POINTS_PER_STEP
-    const atLesson = i === 0 || i === POINTS_PER_STEP
-    return [x, lane.y + (atLesson ? 0 : stray * wobble(seed, Math.round(x)))] as const
-  })
-}
-
-/** Side cracks of a piece; none once it is mended. */
-function hairlinesOf(
-  points: VeinPiece['points'],
-  point: CasePoint,
-  lane: Lane,
-  laneHeight: number,
-) {
-  if (point.state === 'mended') return []
-  const every = point.belief < 0.3 ? 3 : point.belief < 0.7 ? 5 : 9
-  const seed = seedOf(lane.state.id) + 1
-  return points.flatMap(([x, y], i) => {
-    if (i === 0 || i % every !== 0) return []
-    const lean = wobble(seed, Math.round(x))
-    return [[x, y, x + 5 + 4 * lean, y + Math.sign(lean) * laneHeight * 0.17] as const]
-  })
-}
-
-function piecesOf(lane: Lane, xOf: ReadonlyMap<string, number>, size: SeamSize, end: number) {
-  const { points } = lane.state
-  return points.map((point, i): VeinPiece => {
-    const x = xOf.get(point.lesson) ?? size.marginLeft
-    const next = points[i + 1]
-    const to = next ? (xOf.get(next.lesson) ?? end) : end
-    const drawn = pointsBetween(x, to, lane, point, size.laneHeight)
-    return {
-      state: point.state,
-      points: drawn,
-      width: widthOf(lane.state.severity, point),
-      hairlines: hairlinesOf(drawn, point, lane, size.laneHeight),
-    }
-  })
-}
-
-function notchesOf(lane: Lane, xOf: ReadonlyMap<string, number>) {
-  return lane.state.points.flatMap((point, i) => {
-    const before = lane.state.points[i - 1]
-    const x = xOf.get(point.lesson)
+function notchesOf(state: CaseState, scale: Scale): Vein['notches'] {
+  return state.points.flatMap((point, i) => {
+    const before = state.points[i - 1]
     const passed = before !== undefined && point.rungsPassed > before.rungsPassed
-    return passed && x !== undefined ? [{ x, rung: point.rungsPassed }] : []
+    return passed && isInside(point.date, scale.window)
+      ? [{ x: xOf(scale, point.date), rung: point.rungsPassed }]
+      : []
+  })
+}
+
+function reachedOf(state: CaseState, scale: Scale): Reached[] {
+  let hardest = -1
+  return state.points.flatMap((point): Reached[] => {
+    const at = point.hardest === null ? -1 : CONDITIONS.indexOf(point.hardest)
+    if (point.hardest === null || at <= hardest) return []
+    hardest = at
+    if (!isInside(point.date, scale.window)) return []
+    const { hardest: condition } = point
+    return [{ x: xOf(scale, point.date), condition, inMusic: isMusic(condition) }]
+  })
+}
+
+/** Where something of a case happened, by the lesson it happened in. */
+function placed<T, R>(
+  items: readonly T[],
+  lessonOf: (item: T) => LessonId,
+  dates: ReadonlyMap<LessonId, IsoDate>,
+  scale: Scale,
+  make: (x: number, item: T) => R,
+): R[] {
+  return items.flatMap((item) => {
+    const day = dates.get(lessonOf(item))
+    return day !== undefined && isInside(day, scale.window) ? [make(xOf(scale, day), item)] : []
   })
 }
 
@@ -148,40 +232,90 @@ function inOrder(cases: readonly CaseState[]): CaseState[] {
   )
 }
 
-function columnsOf(record: StudentRecord, size: SeamSize): SeamColumn[] {
-  const inner = size.width - size.marginLeft - size.marginRight
-  const step = inner / Math.max(1, record.lessons.length)
-  return record.lessons.map((l, i) => ({
-    lesson: l.id,
-    date: l.date,
-    x: size.marginLeft + step * (i + 0.5),
-  }))
+interface Lane {
+  readonly state: CaseState
+  readonly y: number
 }
 
-/** The whole seam, fitted to a width in pixels; height grows with the number of faults. */
-export function layoutSeam(record: StudentRecord, size: SeamSize): SeamLayout {
-  const columns = columnsOf(record, size)
-  const xOf = new Map<string, number>(columns.map((c) => [c.lesson, c.x]))
-  const end = size.width - size.marginRight
-  const lanes = inOrder(record.cases).map((state, i) => ({
+function branchOf(
+  { state, y }: Lane,
+  yOf: ReadonlyMap<CaseId, number>,
+  dates: ReadonlyMap<LessonId, IsoDate>,
+  scale: Scale,
+): Vein['branch'] {
+  const from = state.drivenBy.map((id) => yOf.get(id)).find((found) => found !== undefined)
+  const day = dates.get(state.settledOn)
+  if (from === undefined || day === undefined || !isInside(day, scale.window)) return null
+  const x = xOf(scale, day)
+  return { from: [Math.max(scale.left, x - BRANCH_WIDTH), from], to: [x, y] }
+}
+
+/**
+ * The faults that have something to show in the window, fitted to a width in pixels; height grows with their
+ * number. `only` shows some of the cases.
+ */
+export function layoutSeam(
+  record: StudentRecord,
+  size: SeamSize,
+  window: SeamWindow,
+  only: (state: CaseState) => boolean = () => true,
+): SeamLayout {
+  const scale = scaleOf(window, size)
+  const dates = new Map(record.lessons.map((l) => [l.id, l.date]))
+  const shown = inOrder(record.cases).filter((c) => {
+    const first = c.points[0]
+    return only(c) && first !== undefined && first.date <= window.to
+  })
+  const lanes = shown.map((state, i) => ({
     state,
     y: size.marginTop + (i + 0.5) * size.laneHeight,
   }))
   const yOf = new Map(lanes.map((l) => [l.state.id, l.y]))
   const veins = lanes.map((lane): Vein => {
-    const driver = lane.state.drivenBy[0]
-    const y = driver === undefined ? undefined : yOf.get(driver)
-    const x = xOf.get(lane.state.settledOn) ?? size.marginLeft
+    const { state, y } = lane
+    const seed = seedOf(state.id)
     return {
-      state: lane.state,
-      y: lane.y,
-      strand: lane.state.strand,
-      pieces: piecesOf(lane, xOf, size, end),
-      notches: notchesOf(lane, xOf),
-      from: y === undefined ? null : { x: Math.max(size.marginLeft, x - 26), y },
-      endX: end,
+      state,
+      y,
+      strand: state.strand,
+      pieces: runsOf(stretchesOf(state, scale, y)).map((run) =>
+        pieceOf(run, seed, scale.perDay, size.laneHeight),
+      ),
+      notches: notchesOf(state, scale),
+      reached: reachedOf(state, scale),
+      cues: placed(
+        state.cues,
+        (k) => k.since,
+        dates,
+        scale,
+        (x, { words }) => ({ x, words }),
+      ),
+      takes: placed(
+        state.slipCounts,
+        (t: SlipCount) => t.lesson,
+        dates,
+        scale,
+        (x, { slips }) => ({ x, slips: slips.length }),
+      ),
+      branch: branchOf(lane, yOf, dates, scale),
     }
   })
-  const height = size.marginTop + Math.max(1, lanes.length) * size.laneHeight
-  return { columns, veins, width: size.width, height }
+  return {
+    window,
+    left: scale.left,
+    perDay: scale.perDay,
+    columns: record.lessons
+      .filter((l) => isInside(l.date, window))
+      .map((l) => ({ lesson: l.id, date: l.date, x: xOf(scale, l.date) })),
+    breaks: record.breaks
+      .filter((b) => b.from <= window.to && b.to >= window.from)
+      .map((b) => ({
+        break: b,
+        x1: Math.max(scale.left, xOf(scale, b.from)),
+        x2: Math.min(scale.right, xOf(scale, addDays(b.to, 1))),
+      })),
+    veins,
+    width: size.width,
+    height: size.marginTop + Math.max(1, lanes.length) * size.laneHeight,
+  }
 }

@@ -1,6 +1,15 @@
 /** Simulated students, for the demo studio and for judging our own conclusions. */
-export { playStudent } from './playStudent'
-export type { HiddenFault, StudentScript } from './playStudent'
+export { compareWithTruth } from './compareWithTruth'
+export type { ComparedStudent, TruthReport } from './compareWithTruth'
+export { playStudent, playStudentInFull } from './playStudent'
+export type {
+  HiddenFault,
+  LessonTruth,
+  PlayedStudent,
+  ScriptBreak,
+  ScriptLevels,
+  StudentScript,
+} from './playStudent'
 export { measureSeparability } from './separability'
 export type { FaultSeparability, PackSeparability } from './separability'
 export { compareMendedRules } from './compareMendedRules'

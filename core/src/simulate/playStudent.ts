@@ -19,9 +19,11 @@ import type {
   Act,
   ActId,
   ActRequest,
+  BreakReason,
   CaseId,
   CaseState,
   LessonId,
+  Levels,
   StudentCard,
   StudentRecord,
 } from '../record'
@@ -35,6 +37,32 @@ export interface HiddenFault {
   readonly pace: number
   /** Lesson in which a mended fault comes back. */
   readonly relapsesAt?: number
+  /** Chance of a clean try on a rung while the fault is there; low where no rung helps. */
+  readonly ease?: number
+}
+
+/** Days without lessons, before today, both within. */
+export interface ScriptBreak {
+  readonly fromDaysAgo: number
+  readonly toDaysAgo: number
+  readonly why: BreakReason
+  readonly words: string
+}
+
+/** Where the skills stand after a lesson, from 1. */
+export interface ScriptLevels extends Levels {
+  readonly lesson: number
+}
+
+/** What was truly there in a lesson; the teacher of the story does not know it. */
+export interface LessonTruth {
+  readonly lesson: LessonId
+  readonly there: readonly string[]
+}
+
+export interface PlayedStudent {
+  readonly acts: readonly Act[]
+  readonly truth: readonly LessonTruth[]
 }
 
 export interface StudentScript {
@@ -46,6 +74,12 @@ export interface StudentScript {
   readonly notes: readonly string[]
   /** Lessons from the first, in days before the last. */
   readonly daysBeforeToday: readonly number[]
+  readonly breaks?: readonly ScriptBreak[]
+  readonly levels?: readonly ScriptLevels[]
+  /** A project that is let rest in a lesson. */
+  readonly rests?: { readonly lesson: number; readonly fault: string; readonly reason: string }
+  /** From this lesson on a third fault is settled and waits its turn. */
+  readonly settlesWaitingFrom?: number
   /** A stop sign reported in the last lesson. */
   readonly painAtEnd?: string
   /** Leave the last lesson open, as if the teacher were in the middle of it. */
@@ -58,11 +92,14 @@ const CHECKS_MOST = 3
 /** Weeks planned for a project. */
 const WEEKS = 5
 const DAYS_TO_NEXT = 7
+/** Chance of a clean try on a rung while the fault is still there. */
+const EASE = 0.74
 /** Probability a rival must reach before a careful teacher settles. */
 const SETTLE_AT = 0.55
 
 class Player {
   readonly acts: Act[] = []
+  readonly truth: LessonTruth[] = []
   record: StudentRecord | null = null
   lesson = '' as LessonId
   private readonly mended = new Set<string>()
@@ -142,7 +179,8 @@ function climb(player: Player, state: CaseState, number: number): void {
   const rung = ladder?.rungs[ladder.at]
   if (!ladder || !rung) return
   const n = triesAsked(rung.pass)
-  const ease = player.isThere(state.fault, number) ? 0.74 : 0.95
+  const hidden = player.script.hidden.find((h) => h.fault === state.fault)
+  const ease = player.isThere(state.fault, number) ? (hidden?.ease ?? EASE) : 0.95
   const clean = player.tries(n, ease)
   player.do({
     kind: 'rung-tried',
@@ -177,6 +215,29 @@ function recheck(player: Player, number: number): void {
     if (state.status.on === date || daysBetween(state.status.nextRecheck, date) < 0) continue
     lookAgain(player, state, number)
   }
+}
+
+/** Chance that a mended fault that is there again is seen in a lesson nobody rechecks it in. */
+const SEEN_AGAIN = 0.3
+
+/** What came back is seen by and by, and what has come back is taken up again when there is room. */
+function takeUpAgain(player: Player, number: number): void {
+  const { lesson } = player
+  for (const { id, fault, status } of player.now.cases) {
+    const isBack = status.state === 'mended' && status.on !== dateNow(player)
+    if (isBack && player.isThere(fault, number) && chance(player.rng, SEEN_AGAIN)) {
+      player.do({ kind: 'case-reopened', lesson, case: id, reason: 'showed again in the piece' })
+    }
+  }
+  for (const { id, fault, status } of player.now.cases) {
+    const known = player.knowledge.faults.find((f) => f.id === fault)
+    const room = activeProjects(player.now).length < PROJECTS_MOST
+    if (known && status.state === 'relapsed' && room) prescribe(player, id, known)
+  }
+}
+
+function dateNow(player: Player): IsoDate {
+  return lessonOf(player.now, player.lesson).date
 }
 
 /** Signs the hidden faults bring out today, strongest first. */
@@ -246,7 +307,9 @@ function lookForMore(player: Player, number: number): void {
       const state = player.now.cases.find((c) => c.fault === h.fault)?.status.state
       return state === undefined || state === 'open' || state === 'relapsed'
     })
-  if (open.length === 0 || activeProjects(player.now).length >= PROJECTS_MOST) return
+  const full = activeProjects(player.now).length >= PROJECTS_MOST
+  const waits = number >= (player.script.settlesWaitingFrom ?? Infinity)
+  if (open.length === 0 || (full && !waits)) return
   const faults = player.knowledge.faults.filter((f) => open.some((h) => h.fault === f.id))
   for (const [finding, strength] of signsToday(player, faults).slice(0, SIGNS_MOST)) {
     player.do({
@@ -262,6 +325,30 @@ function lookForMore(player: Player, number: number): void {
   settleAndPrescribe(player)
 }
 
+/** A break is noted after the last lesson before it. */
+function noteBreaks(player: Player, date: IsoDate, next: IsoDate | undefined): void {
+  for (const { fromDaysAgo, toDaysAgo, why, words } of player.script.breaks ?? []) {
+    const from = addDays(player.today, -fromDaysAgo)
+    if (from <= date || next === undefined || from > next) continue
+    player.do({ kind: 'break-noted', from, to: addDays(player.today, -toDaysAgo), why, words })
+  }
+}
+
+function noteLevels(player: Player, number: number, date: IsoDate): void {
+  const noted = player.script.levels?.find((l) => l.lesson === number)
+  if (!noted) return
+  const { hands, reading, ear, pieces } = noted
+  player.do({ kind: 'levels-noted', date, hands, reading, ear, pieces })
+}
+
+function letRest(player: Player, number: number): void {
+  const { rests } = player.script
+  const state = player.now.cases.find((c) => c.fault === rests?.fault)
+  if (!rests || rests.lesson !== number || !state) return
+  const { lesson } = player
+  player.do({ kind: 'case-rested', lesson, case: state.id, reason: rests.reason })
+}
+
 function oneLesson(player: Player, number: number, date: IsoDate, last: boolean): void {
   const { script, rng } = player
   player.lesson = `${script.key}-lesson-${String(number).padStart(3, '0')}` as LessonId
@@ -271,9 +358,15 @@ function oneLesson(player: Player, number: number, date: IsoDate, last: boolean)
     player.do({ kind: 'strength-named', lesson: player.lesson, words })
   }
   player.heal(number)
+  if (script.breaks) takeUpAgain(player, number)
+  const { hidden } = player.script
+  const there = hidden.filter((h) => player.isThere(h.fault, number)).map((h) => h.fault)
+  player.truth.push({ lesson: player.lesson, there })
   recheck(player, number)
   goOnWithProjects(player, number)
+  letRest(player, number)
   lookForMore(player, number)
+  noteLevels(player, number, date)
   if (last && script.painAtEnd !== undefined) {
     player.do({
       kind: 'sign-noted',
@@ -290,17 +383,29 @@ function oneLesson(player: Player, number: number, date: IsoDate, last: boolean)
   player.do({ kind: 'lesson-closed', lesson: player.lesson, note, family: '', next })
 }
 
-/** All acts of the student's weeks, the last lesson on the day the script says. Same seed, same story. */
+/** The student's weeks with what was truly there in each, the last lesson on the day the script says. Same seed, same story. */
+export function playStudentInFull(
+  script: StudentScript,
+  knowledge: Knowledge,
+  today: IsoDate,
+  rng: Rng,
+): PlayedStudent {
+  const player = new Player(script, knowledge, today, rng)
+  player.do({ kind: 'student-added', card: script.card })
+  const dates = script.daysBeforeToday.map((days) => addDays(today, -days))
+  dates.forEach((date, i) => {
+    oneLesson(player, i + 1, date, i === dates.length - 1)
+    noteBreaks(player, date, dates[i + 1])
+  })
+  return { acts: player.acts, truth: player.truth }
+}
+
+/** The acts alone. */
 export function playStudent(
   script: StudentScript,
   knowledge: Knowledge,
   today: IsoDate,
   rng: Rng,
 ): readonly Act[] {
-  const player = new Player(script, knowledge, today, rng)
-  player.do({ kind: 'student-added', card: script.card })
-  script.daysBeforeToday.forEach((days, i) => {
-    oneLesson(player, i + 1, addDays(today, -days), i === script.daysBeforeToday.length - 1)
-  })
-  return player.acts
+  return playStudentInFull(script, knowledge, today, rng).acts
 }

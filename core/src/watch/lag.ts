@@ -48,9 +48,9 @@ export interface Lag {
   readonly tooFew: boolean
 }
 
-/** Lessons the present load is taken over. */
+/** Lessons the present load is taken over; as many before it tell whether it lasts. */
 const LESSONS = 6
-const LESSONS_LEAST = 4
+const EARLIER_LEAST = 4
 /** Times as much trouble as the other hand or strands, from which it is said; our choice. */
 const TIMES_AS_MUCH = 2
 /** Trouble below this is not worth a word: half a light fault. */
@@ -94,7 +94,7 @@ function loadOf(cases: readonly CaseState[], lessons: readonly string[]): Load {
   const earlier = lessons.slice(-2 * LESSONS, -LESSONS)
   return {
     now: loadOver(cases, lessons.slice(-LESSONS)),
-    before: earlier.length < LESSONS_LEAST ? null : loadOver(cases, earlier),
+    before: earlier.length < EARLIER_LEAST ? null : loadOver(cases, earlier),
     faults: cases.filter((c) => c.status.state !== 'mended').map((c) => c.id),
   }
 }
@@ -111,11 +111,16 @@ function byStrand(record: StudentRecord, lessons: readonly string[]): Record<Str
   ) as Record<Strand, Load>
 }
 
+/** Trouble that was there before too: what is new has not been left behind. */
+function lasts({ now, before }: Load): boolean {
+  return now >= LOAD_LEAST && before !== null && before >= LOAD_LEAST
+}
+
 function handFound(hands: Readonly<Record<WhichHand, Load>>): LagFinding[] {
   return HANDS.flatMap((behind): LagFinding[] => {
     const load = hands[behind]
     const other = hands[behind === 'left' ? 'right' : 'left']
-    const much = load.now >= LOAD_LEAST && load.now >= TIMES_AS_MUCH * other.now
+    const much = lasts(load) && load.now >= TIMES_AS_MUCH * other.now
     return much ? [{ kind: 'hand', behind, load, other }] : []
   })
 }
@@ -127,7 +132,7 @@ function strandFound(strands: Readonly<Record<Strand, Load>>, record: StudentRec
     if (rest.length === 0) return []
     const others = rest.reduce((sum, s) => sum + strands[s].now, 0) / rest.length
     const load = strands[behind]
-    const much = load.now >= LOAD_LEAST && load.now >= TIMES_AS_MUCH * others
+    const much = lasts(load) && load.now >= TIMES_AS_MUCH * others
     return much ? [{ kind: 'strand', behind, load, others }] : []
   })
 }
@@ -162,7 +167,7 @@ function outrun(noted: readonly SkillLevels[]): LagFinding[] {
 /** What lags, as of today; with few lessons only what can be said without counting. */
 export function lagOf(record: StudentRecord, knowledge: Knowledge, today: IsoDate): Lag {
   const lessons = record.lessons.map((l) => l.id)
-  const tooFew = lessons.length < LESSONS_LEAST
+  const tooFew = lessons.length < LESSONS + EARLIER_LEAST
   const strands = byStrand(record, lessons)
   const hands = Object.fromEntries(
     HANDS.map((hand) => [

@@ -123,15 +123,21 @@ describe('lag', () => {
     expect(handOfFault(bell!, knowledge)).toBeNull()
   })
 
-  test('with three lessons nothing is counted, with four the hand that carries the trouble is named', () => {
-    const desk = new Desk()
-    desk.open().settle(B, 'left-thumb')
-    desk.open().open()
-    expect(lagOf(desk.record, knowledge, today)).toMatchObject({ tooFew: true })
-    desk.open()
-    const { found, tooFew } = lagOf(desk.record, knowledge, today)
-    expect(tooFew).toBe(false)
-    expect(found).toContainEqual(expect.objectContaining({ kind: 'hand', behind: 'left' }))
+  test('a hand is behind when it carries the trouble and has for long, and not before that is known', () => {
+    const after = (lessons: number, settledIn: number) => {
+      const desk = new Desk()
+      desk.today = addDays(START, 100)
+      for (let n = 1; n <= lessons; n++) {
+        desk.open()
+        if (n === settledIn) desk.settle(B, 'left-thumb')
+      }
+      return lagOf(desk.record, knowledge, today)
+    }
+    const behind = expect.objectContaining({ kind: 'hand', behind: 'left' }) as unknown
+    expect(after(8, 1)).toMatchObject({ tooFew: true })
+    expect(after(8, 1).found).not.toContainEqual(behind)
+    expect(after(10, 1).found).toContainEqual(behind)
+    expect(after(10, 8).found).not.toContainEqual(behind)
   })
 
   test('a fault nobody has looked at for six weeks is named with its weeks', () => {

@@ -1,6 +1,7 @@
 /** The made-up studio: a net loft on an estuary island, students who come by ferry. All names are invented. */
 import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentScript } from '@vein-mend/core/simulate'
+import { LOFT_SCRIPTS } from './loftScripts'
 
 /** Weekly lessons of twelve weeks, the last so many days ago, with a holiday of two weeks in the middle. */
 function weekly(lastDaysAgo: number, lessons = 11): number[] {
@@ -17,6 +18,7 @@ const NOTES = [
   'Asked good questions about why.',
 ]
 
+/** Five who came this term, the nine of the loft after them. */
 export const DEMO_SCRIPTS: readonly StudentScript[] = [
   {
     key: 'marrow',
@@ -139,4 +141,5 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
     daysBeforeToday: weekly(3, 9),
     painAtEnd: 'pain-arm',
   },
+  ...LOFT_SCRIPTS,
 ]

@@ -1,4 +1,4 @@
-/** The last fortnight at home of a demo student: a week that was given, and what was ticked of it. */
+/** The last weeks at home of a demo student: a week that was given, and what was ticked of it. */
 import { addDays, chance, daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
@@ -6,7 +6,6 @@ import { askedOn, applyAct, mondayOf } from '@vein-mend/core/record'
 import type { Act, ActBody, ActId, StudentRecord } from '@vein-mend/core/record'
 import { solveWeek } from '../usecases/practiceWeek'
 
-const DAYS_BACK = 14
 /** Share of the items ticked. */
 const KEPT = 0.7
 
@@ -15,9 +14,10 @@ export async function homeLife(
   key: string,
   record: StudentRecord,
   today: IsoDate,
+  daysBack: number,
   rng: Rng,
 ): Promise<readonly Act[]> {
-  const monday = mondayOf(addDays(today, -DAYS_BACK))
+  const monday = mondayOf(addDays(today, -daysBack))
   const solved = await solveWeek(record, monday)
   if (!solved) return []
   let made = 0

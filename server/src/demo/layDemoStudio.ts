@@ -11,7 +11,10 @@ import { DEMO_SCRIPTS } from './demoScripts'
 import { homeLife } from './homeLife'
 
 /** Any fixed number will do; this one shows every state. */
-const DEMO_SEED = 20261124
+export const DEMO_SEED = 20261124
+
+/** Days at home on record: of who came this term, and of who has been here for long. */
+const HOME_DAYS = { newcomer: 14, loft: 42 } as const
 
 /** Puts yesterday's demo aside, so that what was tried out in it is still there. */
 function putAside(file: string): void {
@@ -38,7 +41,8 @@ export async function layDemoStudio(
     const lessons = playStudent(script, knowledge, today, seededRng(DEMO_SEED + i))
     const before = playRecord(lessons)
     if (!before) throw new RangeError(`${script.key} has no record`)
-    const home = await homeLife(script.key, before, today, seededRng(DEMO_SEED - i))
+    const daysBack = script.breaks ? HOME_DAYS.loft : HOME_DAYS.newcomer
+    const home = await homeLife(script.key, before, today, daysBack, seededRng(DEMO_SEED - i))
     const acts = [...lessons, ...home]
     const record = home.reduce(applyAct, before)
     await store.write((writer) =>

@@ -103,6 +103,13 @@ export function makeRouter() {
           ),
         },
         {
+          path: 'students/:studentId/seam',
+          lazy: screen(
+            () => import('../features/seam/SeamScreen'),
+            (m) => m.SeamScreen,
+          ),
+        },
+        {
           path: 'students/:studentId/week',
           lazy: screen(
             () => import('../features/week/Week'),

@@ -13,6 +13,8 @@ export const A = 'case-a' as CaseId
 export class Desk {
   readonly acts: Act[] = []
   lessons = 0
+  /** The day on which acts are judged. */
+  today = TODAY
   constructor(more: Partial<StudentCard> = {}) {
     this.do({
       kind: 'student-added',
@@ -26,7 +28,7 @@ export class Desk {
     return `lesson-${this.lessons}` as LessonId
   }
   try(body: ActBody): string | null {
-    const refusal = refuseAct(playRecord(this.acts), body, TODAY)
+    const refusal = refuseAct(playRecord(this.acts), body, this.today)
     if (refusal) return refusal.code
     const id = `act-${this.acts.length}` as ActId
     this.acts.push({ ...body, id, at: '2026-01-12T10:00:00Z' as IsoInstant, by: 'teacher' })

@@ -26,9 +26,9 @@ const NOTHING_SAID: Levels = { hands: null, reading: null, ear: null, pieces: nu
 export function sayLag(found: LagFinding, view: StudentView): string {
   switch (found.kind) {
     case 'hand':
-      return `${HAND_WORDS[found.behind]} has fallen behind the other: ${times(found.load.now, found.other.now)} as much trouble in the last lessons.`
+      return `${HAND_WORDS[found.behind]} has fallen behind the other: ${times(found.load.now, found.other.now)} as much trouble in the last lessons, and it has lasted.`
     case 'strand':
-      return `${STRAND_WORDS[found.behind]} has fallen behind: ${times(found.load.now, found.others)} as much trouble as the other strands.`
+      return `${STRAND_WORDS[found.behind]} has fallen behind: ${times(found.load.now, found.others)} as much trouble as the other strands, and it has lasted.`
     case 'unseen':
       return `Nobody has looked at “${view.record.cases.find((c) => c.id === found.case)?.name ?? ''}” for ${plural(found.weeks, 'week')}.`
     case 'outrun':

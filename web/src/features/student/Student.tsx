@@ -1,4 +1,8 @@
 /** One student: the seam, what is due, and the way into the lesson. */
+import { daysBetween } from '@vein-mend/core/kit'
+import { lastDays, wholeWindow } from '@vein-mend/core/seam'
+import type { SeamWindow } from '@vein-mend/core/seam'
+import { useState } from 'react'
 import { useParams, Link } from 'react-router'
 import { useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
@@ -12,7 +16,9 @@ import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
 import { LatestActs } from './LatestActs'
-import { Seam } from './Seam'
+import { Seam } from '../seam/Seam'
+
+const YEAR_DAYS = 366
 
 function Heading({ view }: { view: StudentView }) {
   const { card } = view.record
@@ -54,18 +60,33 @@ function Heading({ view }: { view: StudentView }) {
   )
 }
 
+/** Everything while it is no more than a year, else the last year. */
+function recent({ record, today }: StudentView): SeamWindow | null {
+  const whole = wholeWindow(record)
+  const isLong = whole !== null && daysBetween(whole.from, whole.to) > YEAR_DAYS
+  return isLong ? lastDays(today, YEAR_DAYS) : whole
+}
+
 export function Student() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
   useRefusalToasts(studentId as StudentId)
+  const [window, setWindow] = useState<SeamWindow | null>(null)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the student" />
   return (
     <>
       <Heading view={data} />
       <BriefList view={data} />
-      <Section title="The seam" aside="lessons run across; a crack that is mended turns to gold">
-        <Seam view={data} />
+      <Section
+        title="The seam"
+        aside={
+          <Link className="underline underline-offset-4" to={`/students/${data.id}/seam`}>
+            Larger, beside another, as a file
+          </Link>
+        }
+      >
+        <Seam view={data} window={window ?? recent(data)} onWindow={setWindow} />
       </Section>
       <FaultTable view={data} />
       <LatestActs view={data} />

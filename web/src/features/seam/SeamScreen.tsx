@@ -1,0 +1,166 @@
+/** The seam with room: zoomed, beside another student's or hand by hand, and taken away as a file. */
+import { parseDay } from '@vein-mend/core/kit'
+import { layoutSeam, wholeWindow } from '@vein-mend/core/seam'
+import type { SeamWindow } from '@vein-mend/core/seam'
+import type { CaseState, StudentId } from '@vein-mend/core/record'
+import { handOfFault, HANDS } from '@vein-mend/core/watch'
+import type { WhichHand } from '@vein-mend/core/watch'
+import { useMemo } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { useRefusalToasts } from '../../data/useActs'
+import { useStudent, useStudents } from '../../data/useStudent'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Pick } from '../../ui/Inputs'
+import { Failed, Loading, Section } from '../../ui/Page'
+import { saveSeam } from './saveSeam'
+import { Seam, seamSize, WindowButtons } from './Seam'
+
+const NOBODY = 'nobody'
+const HAND_BY_HAND = 'hands'
+const HAND_WORDS: Record<WhichHand | 'neither', string> = {
+  left: 'Left hand',
+  right: 'Right hand',
+  neither: 'Both, or neither',
+}
+const FILE_WIDTH = 1400
+
+/** What is shown and beside whom, in the address, so that it can be linked and outlives a reload. */
+function useShown() {
+  const [query, setQuery] = useSearchParams()
+  const [from, to] = [parseDay(query.get('from') ?? ''), parseDay(query.get('to') ?? '')]
+  const window = useMemo((): SeamWindow | null => (from && to ? { from, to } : null), [from, to])
+  const beside = query.get('beside') ?? NOBODY
+  const set = (next: SeamWindow | null, other: string) =>
+    setQuery(
+      {
+        ...(next ? { from: next.from, to: next.to } : {}),
+        ...(other === NOBODY ? {} : { beside: other }),
+      },
+      { replace: true },
+    )
+  return {
+    window,
+    beside,
+    setWindow: (next: SeamWindow | null) => set(next, beside),
+    setBeside: (other: string) => set(window, other),
+  }
+}
+
+function Files({ view, window }: { view: StudentView; window: SeamWindow }) {
+  const save = (kind: 'svg' | 'png') => {
+    const layout = layoutSeam(view.record, seamSize(FILE_WIDTH), window)
+    void saveSeam(layout, `Seam of ${view.record.card.name}`, kind)
+  }
+  return (
+    <span className="flex gap-2">
+      <Button onClick={() => save('svg')}>Save as SVG</Button>
+      <Button onClick={() => save('png')}>Save as PNG</Button>
+    </span>
+  )
+}
+
+function Besides({
+  view,
+  value,
+  onChange,
+}: {
+  view: StudentView
+  value: string
+  onChange: (other: string) => void
+}) {
+  const { data } = useStudents()
+  const others = data?.students.filter((s) => s.id !== view.id) ?? []
+  return (
+    <Pick
+      label="Beside it"
+      value={value}
+      options={[
+        [NOBODY, 'nobody'] as const,
+        [HAND_BY_HAND, 'hand by hand'] as const,
+        ...others.map((s) => [s.id as string, s.name] as const),
+      ]}
+      onChange={onChange}
+    />
+  )
+}
+
+interface SharedWindow {
+  readonly window: SeamWindow | null
+  readonly onWindow: (window: SeamWindow | null) => void
+}
+
+function Other({ id, ...shared }: { id: string } & SharedWindow) {
+  const { data, error } = useStudent(id)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the other student" />
+  return (
+    <Section title={data.record.card.name} aside={data.knowledge.name}>
+      <Seam view={data} title={`The seam of ${data.record.card.name}`} {...shared} />
+    </Section>
+  )
+}
+
+function HandByHand({ view, ...shared }: { view: StudentView } & SharedWindow) {
+  const { knowledge } = view
+  const groups = useMemo(() => {
+    const handOf = (state: CaseState) => {
+      const fault = knowledge.faults.find((f) => f.id === state.fault)
+      return (fault && handOfFault(fault, knowledge)) ?? 'neither'
+    }
+    return ([...HANDS, 'neither'] as const).map((hand) => ({
+      hand,
+      only: (state: CaseState) => handOf(state) === hand,
+    }))
+  }, [knowledge])
+  return groups
+    .filter(({ only }) => view.record.cases.some(only))
+    .map(({ hand, only }) => (
+      <Section key={hand} title={HAND_WORDS[hand]}>
+        <Seam view={view} only={only} title={HAND_WORDS[hand]} {...shared} />
+      </Section>
+    ))
+}
+
+function Shown({ view }: { view: StudentView }) {
+  const { window, beside, setWindow, setBeside } = useShown()
+  const whole = wholeWindow(view.record)
+  const shown = window ?? whole
+  const shared = { window: shown, onWindow: setWindow }
+  return (
+    <>
+      <h1 className="mt-5 text-2xl">
+        The seam of{' '}
+        <Link to={`/students/${view.id}`} className="underline underline-offset-4">
+          {view.record.card.name}
+        </Link>
+      </h1>
+      {shown && (
+        <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
+          <WindowButtons view={view} window={shown} onChange={setWindow} />
+          <div className="flex flex-wrap items-end gap-3">
+            <Besides view={view} value={beside} onChange={setBeside} />
+            <Files view={view} window={shown} />
+          </div>
+        </div>
+      )}
+      {beside === HAND_BY_HAND ? (
+        <HandByHand view={view} {...shared} />
+      ) : (
+        <Section title={view.record.card.name} aside={view.knowledge.name}>
+          <Seam view={view} {...shared} />
+        </Section>
+      )}
+      {beside !== NOBODY && beside !== HAND_BY_HAND && <Other id={beside} {...shared} />}
+    </>
+  )
+}
+
+export function SeamScreen() {
+  const { studentId = '' } = useParams()
+  const { data, error } = useStudent(studentId)
+  useRefusalToasts(studentId as StudentId)
+  if (error) return <Failed error={error} />
+  if (!data) return <Loading what="the seam" />
+  return <Shown view={data} />
+}
