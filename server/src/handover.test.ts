@@ -5,7 +5,7 @@ import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { DEMO_SCRIPTS } from './demo/demoScripts'
 import { playStudent } from '@vein-mend/core/simulate'
-import { playRecord, summarise } from '@vein-mend/core/record'
+import { playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { seededRng } from '@vein-mend/core/kit'
 import { openTestStudio, TODAY } from './test/studio'
@@ -36,7 +36,7 @@ async function layStudent(state: 'given' | 'refused' | 'not-asked'): Promise<voi
   }
   const knowledge = here.knowledge.written(card.instrument)!
   const acts = playStudent({ ...script, card }, knowledge, TODAY, seededRng(11))
-  await here.store.write((w) => w.append(ID, acts, summarise(playRecord(acts)!)))
+  await here.store.write((w) => w.append(ID, acts, playRecord(acts)!))
 }
 
 function http(studio: TestStudio, method: 'get' | 'post', path: string) {

@@ -3,7 +3,7 @@ import type { HomeResponse, PracticeWeekResponse, StudentResponse } from '@vein-
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
-import { playRecord, summarise } from '@vein-mend/core/record'
+import { playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import ICAL from 'ical.js'
@@ -23,7 +23,7 @@ beforeEach(async () => {
   const script = DEMO_SCRIPTS[0]!
   const knowledge = studio.knowledge.written(script.card.instrument)!
   const acts = playStudent(script, knowledge, TODAY, seededRng(11))
-  await studio.store.write((w) => w.append(ID, acts, summarise(playRecord(acts)!)))
+  await studio.store.write((w) => w.append(ID, acts, playRecord(acts)!))
 })
 afterEach(async () => {
   expect(studio.logged).toEqual([])

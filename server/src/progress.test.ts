@@ -1,7 +1,7 @@
 /** The letter, the report, the tables and the studio's holidays, as they leave the server. */
 import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { playRecord, summarise } from '@vein-mend/core/record'
+import { playRecord } from '@vein-mend/core/record'
 import type { Act, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import Papa from 'papaparse'
@@ -25,7 +25,7 @@ beforeEach(async () => {
     TODAY,
     seededRng(11),
   )
-  await studio.store.write((w) => w.append(ID, acts, summarise(playRecord(acts)!)))
+  await studio.store.write((w) => w.append(ID, acts, playRecord(acts)!))
 })
 afterEach(async () => {
   expect(studio.logged).toEqual([])

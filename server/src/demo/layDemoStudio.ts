@@ -3,7 +3,7 @@ import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'nod
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { applyAct, playRecord, summarise } from '@vein-mend/core/record'
+import { applyAct, playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import { openStudio } from '../store'
@@ -45,9 +45,7 @@ export async function layDemoStudio(
     const home = await homeLife(script.key, before, today, daysBack, seededRng(DEMO_SEED - i))
     const acts = [...lessons, ...home]
     const record = home.reduce(applyAct, before)
-    await store.write((writer) =>
-      writer.append(`student-${script.key}` as StudentId, acts, summarise(record)),
-    )
+    await store.write((writer) => writer.append(`student-${script.key}` as StudentId, acts, record))
   }
   await store.close()
   writeFileSync(marker, today)

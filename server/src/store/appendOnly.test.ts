@@ -1,7 +1,7 @@
 import sqlite3 from 'sqlite3'
 import { expect, test } from 'vitest'
 import { seededRng } from '@vein-mend/core/kit'
-import { playRecord, summarise } from '@vein-mend/core/record'
+import { playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import { DEMO_SCRIPTS } from '../demo/demoScripts'
@@ -23,7 +23,7 @@ test('an act cannot be changed or dropped, even by hand in the file', async () =
   const horn = (await shippedPacks()).get('horn')!
   const acts = playStudent(script!, horn, TODAY, seededRng(1))
   await studio.store.write((writer) =>
-    writer.append('student-marrow' as StudentId, acts, summarise(playRecord(acts)!)),
+    writer.append('student-marrow' as StudentId, acts, playRecord(acts)!),
   )
   expect(await byHand(studio.file, `UPDATE acts SET body = '{}'`)).toContain('never changed')
   expect(await byHand(studio.file, 'DELETE FROM acts')).toContain('never deleted')

@@ -47,13 +47,16 @@ async function migrate(sequelize: Sequelize): Promise<void> {
   await umzug.up()
 }
 
-/** @throws Error when the file cannot be opened or a migration fails */
-export async function openDatabase(file: string): Promise<Database> {
+/** `onQuery` hears every statement. @throws Error when the file cannot be opened or a migration fails */
+export async function openDatabase(
+  file: string,
+  onQuery?: (sql: string) => void,
+): Promise<Database> {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
     storage: file,
-    logging: false,
+    logging: onQuery ?? false,
   })
   await sequelize.query('PRAGMA journal_mode = WAL', { type: QueryTypes.SELECT })
   await sequelize.query('PRAGMA synchronous = FULL')

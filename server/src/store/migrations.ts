@@ -60,4 +60,14 @@ export const MIGRATIONS: readonly Migration[] = [
       `CREATE INDEX home_links_of_student ON home_links (student_id, made)`,
     ],
   },
+  {
+    name: '0004-played-records',
+    statements: [
+      `CREATE TABLE records (
+        student_id TEXT PRIMARY KEY REFERENCES students (id) ON DELETE RESTRICT,
+        played_by TEXT NOT NULL,
+        record TEXT NOT NULL
+      )`,
+    ],
+  },
 ]

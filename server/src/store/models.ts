@@ -35,6 +35,15 @@ export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttr
   body: string
 }
 
+export interface RecordRow extends Model<
+  InferAttributes<RecordRow>,
+  InferCreationAttributes<RecordRow>
+> {
+  studentId: string
+  playedBy: string
+  record: string
+}
+
 export interface SettingRow extends Model<
   InferAttributes<SettingRow>,
   InferCreationAttributes<SettingRow>
@@ -94,6 +103,11 @@ export function defineModels(sequelize: Sequelize) {
         body: text(),
       },
       { ...options, tableName: 'acts' },
+    ),
+    records: sequelize.define<RecordRow>(
+      'record',
+      { studentId: key(), playedBy: text(), record: text() },
+      { ...options, tableName: 'records' },
     ),
     settings: sequelize.define<SettingRow>(
       'setting',

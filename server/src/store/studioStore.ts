@@ -1,5 +1,6 @@
 /** The studio's store: acts in, acts out. Nothing of Sequelize is seen from outside. */
-import type { Act, ActKind, StudentId, StudentSummary } from '@vein-mend/core/record'
+import { summarise } from '@vein-mend/core/record'
+import type { Act, ActKind, StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { openDatabase } from './database'
 import { homeLinkStore } from './homeLinkStore'
@@ -8,6 +9,10 @@ import { knowledgeStore } from './knowledgeStore'
 import type { KnowledgeStore } from './knowledgeStore'
 import { defineModels } from './models'
 import type { Models } from './models'
+import { readActs, readLatest } from './readActs'
+import type { LatestActs } from './readActs'
+import { keepRecord, recordStore, recordWithin } from './recordStore'
+import type { RecordStore } from './recordStore'
 
 export interface StoredStudent {
   readonly id: StudentId
@@ -19,11 +24,14 @@ export interface StudioWriter {
   actsOf(student: StudentId): Promise<readonly Act[]>
   /** Students to whom any of these acts belongs already. */
   ownersOf(ids: readonly string[]): Promise<ReadonlyMap<string, StudentId>>
-  append(student: StudentId, acts: readonly Act[], summary: StudentSummary): Promise<void>
+  recordOf(student: StudentId): Promise<StudentRecord | null>
+  /** Adds the acts, after which the record stands as given. */
+  append(student: StudentId, acts: readonly Act[], record: StudentRecord): Promise<void>
 }
 
-export interface StudioStore extends KnowledgeStore, HomeLinkStore {
+export interface StudioStore extends KnowledgeStore, HomeLinkStore, RecordStore {
   actsOf(student: StudentId): Promise<readonly Act[]>
+  latestActs(student: StudentId, most: number): Promise<LatestActs>
   students(): Promise<readonly StoredStudent[]>
   /** Acts of these kinds, of all students, in the order in which they were recorded. */
   actsOfKinds(
@@ -33,28 +41,14 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   close(): Promise<void>
 }
 
-async function readActs(
-  models: Models,
-  student: StudentId,
-  transaction?: Transaction,
-): Promise<readonly Act[]> {
-  const rows = await models.acts.findAll({
-    where: { studentId: student },
-    order: [['seq', 'ASC']],
-    attributes: ['body'],
-    raw: true,
-    ...(transaction ? { transaction } : {}),
-  })
-  return rows.map((row) => JSON.parse(row.body) as Act)
-}
-
 async function appendActs(
   models: Models,
   student: StudentId,
   acts: readonly Act[],
-  summary: StudentSummary,
+  record: StudentRecord,
   transaction: Transaction,
 ): Promise<void> {
+  const summary = summarise(record)
   await models.students.upsert(
     { id: student, name: summary.name, summary: JSON.stringify(summary) },
     { transaction },
@@ -72,6 +66,7 @@ async function appendActs(
     })),
     { transaction },
   )
+  await keepRecord(models, student, record, transaction)
 }
 
 function writerOn(models: Models, transaction: Transaction): StudioWriter {
@@ -86,16 +81,21 @@ function writerOn(models: Models, transaction: Transaction): StudioWriter {
       })
       return new Map(rows.map((row) => [row.id, row.studentId as StudentId]))
     },
-    append: (student, acts, summary) => appendActs(models, student, acts, summary, transaction),
+    recordOf: (student) => recordWithin(models, student, transaction),
+    append: (student, acts, record) => appendActs(models, student, acts, record, transaction),
   }
 }
 
-/** Opens the studio in the file, making it when it is not there. */
-export async function openStudio(file: string): Promise<StudioStore> {
-  const database = await openDatabase(file)
+/** Opens the studio in the file, making it when it is not there; `onQuery` hears every statement. */
+export async function openStudio(
+  file: string,
+  onQuery?: (sql: string) => void,
+): Promise<StudioStore> {
+  const database = await openDatabase(file, onQuery)
   const models = defineModels(database.sequelize)
   return {
     actsOf: (student) => readActs(models, student),
+    latestActs: (student, most) => readLatest(models, student, most),
     students: async () => {
       const rows = await models.students.findAll({ order: [['name', 'ASC']], raw: true })
       return rows.map((row) => ({
@@ -105,6 +105,7 @@ export async function openStudio(file: string): Promise<StudioStore> {
     },
     ...knowledgeStore(database, models),
     ...homeLinkStore(models),
+    ...recordStore(database, models),
     actsOfKinds: async (kinds) => {
       const rows = await models.acts.findAll({
         where: { kind: [...kinds] },

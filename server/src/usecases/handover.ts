@@ -3,13 +3,7 @@ import type { HandoverTaken } from '@vein-mend/contract'
 import schema from '@vein-mend/contract/handover.schema.json' with { type: 'json' }
 import { good, refuse } from '@vein-mend/core/kit'
 import type { Result } from '@vein-mend/core/kit'
-import {
-  makeHandover,
-  packsUsed,
-  playRecord,
-  readHandover,
-  summarise,
-} from '@vein-mend/core/record'
+import { makeHandover, packsUsed, playRecord, readHandover } from '@vein-mend/core/record'
 import type { Handover, StudentId } from '@vein-mend/core/record'
 import Ajv from 'ajv'
 import type { Deps } from './deps'
@@ -56,7 +50,7 @@ export async function importHandover(
   const taken = await deps.store.write(async (writer) => {
     const owners = await writer.ownersOf(body.acts.map((a) => a.id))
     if (owners.size > 0) return false
-    await writer.append(id, body.acts, summarise(record))
+    await writer.append(id, body.acts, record)
     return true
   })
   if (!taken) return refuse('handover_here_already', ['acts'], { name: body.name })

@@ -6,14 +6,7 @@ import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { blocksToGive, restsForPain, rungOfItem, trainersFor } from '@vein-mend/core/practice'
 import type { TrainedExercise } from '@vein-mend/core/practice'
-import {
-  askedOn,
-  HOME_ACTS,
-  hurtsUnanswered,
-  mondayOf,
-  playRecord,
-  weekGivenFor,
-} from '@vein-mend/core/record'
+import { askedOn, HOME_ACTS, hurtsUnanswered, mondayOf, weekGivenFor } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { recordActs } from './recordActs'
@@ -35,7 +28,7 @@ export async function makeHomeLink(
   deps: Deps,
   student: StudentId,
 ): Promise<Result<{ token: string; expires: string }>> {
-  if ((await deps.store.actsOf(student)).length === 0) return refuse('unknown_student', ['student'])
+  if ((await deps.store.recordText(student)) === null) return refuse('unknown_student', ['student'])
   const token = randomBytes(TOKEN_BYTES).toString('base64url')
   const expires = addDays(deps.today(), DAYS_VALID)
   await deps.store.addHomeLink({ hash: hashOf(token), student, made: deps.today(), expires })
@@ -107,7 +100,7 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
 /** What the page shows, and no more. */
 export async function readHome(deps: Deps, token: string): Promise<Result<HomeResponse>> {
   const student = await studentOf(deps, token)
-  const record = student && playRecord(await deps.store.actsOf(student))
+  const record = student && (await deps.store.recordOf(student))
   if (!record) return refuse('link_not_valid', ['link'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])

@@ -3,7 +3,7 @@ import { good, refuse } from '@vein-mend/core/kit'
 import type { Result } from '@vein-mend/core/kit'
 import { joinExercises, musicXml } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
-import { factsOf, playRecord } from '@vein-mend/core/record'
+import { factsOf } from '@vein-mend/core/record'
 import type { CaseId, LadderState, StudentId } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung, RungSettings } from '@vein-mend/core/remedy'
@@ -28,7 +28,7 @@ export async function madeLadder(
   id: CaseId,
   settings: RungSettings = {},
 ): Promise<Result<MadeLadder>> {
-  const record = playRecord(await deps.store.actsOf(student))
+  const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   const found = record.cases.find((c) => c.id === id)

@@ -17,7 +17,6 @@ import {
   keptDaily,
   keptWeeks,
   mondayOf,
-  playRecord,
   weekGivenFor,
 } from '@vein-mend/core/record'
 import type { CaseId, StudentId, StudentRecord } from '@vein-mend/core/record'
@@ -94,7 +93,7 @@ export async function practiceWeek(
   student: StudentId,
   day: IsoDate,
 ): Promise<Result<PracticeWeekResponse>> {
-  const record = playRecord(await deps.store.actsOf(student))
+  const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const monday = mondayOf(day)
   const solved = await solveWeek(record, monday)

@@ -1,7 +1,6 @@
 /** What a stretch of time brought a student: as facts, as a letter, as a report, and every table. */
 import { addDays, good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
-import { playRecord } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
 import { progressLetter, recordTable, termReport } from '../paper'
@@ -17,7 +16,7 @@ export interface Stretch {
 }
 
 async function recordOf(deps: Deps, student: StudentId): Promise<Result<StudentRecord>> {
-  const record = playRecord(await deps.store.actsOf(student))
+  const record = await deps.store.recordOf(student)
   return record ? good(record) : refuse('unknown_student', ['student'])
 }
 

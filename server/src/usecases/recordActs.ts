@@ -3,14 +3,7 @@ import type { IdentifiedRequest, StudentResponse } from '@vein-mend/contract'
 import { good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Refusal, Result } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import {
-  applyAct,
-  completeAct,
-  playRecord,
-  refuseAct,
-  refuseUndo,
-  summarise,
-} from '@vein-mend/core/record'
+import { applyAct, completeAct, playRecord, refuseAct, refuseUndo } from '@vein-mend/core/record'
 import type { Act, ActBody, ActKind, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { studentResponse } from './readStudent'
@@ -30,7 +23,7 @@ function knowledgeFor(
 async function whole(
   request: IdentifiedRequest,
   record: StudentRecord | null,
-  acts: readonly Act[],
+  acts: () => Promise<readonly Act[]>,
   deps: Deps,
 ): Promise<Result<ActBody>> {
   const today: IsoDate = deps.today()
@@ -43,7 +36,7 @@ async function whole(
       : refuse('unknown_student', ['student'])
   }
   if (request.kind === 'undone') {
-    const refusal = refuseUndo(acts, request.act, today)
+    const refusal = refuseUndo(await acts(), request.act, today)
     return refusal ? { ok: false, refusal } : good(request)
   }
   const result = completeAct(request, record, knowledge)
@@ -52,8 +45,14 @@ async function whole(
   return refusal ? { ok: false, refusal } : result
 }
 
-function after(acts: readonly Act[], record: StudentRecord | null, act: Act): StudentRecord | null {
-  return record === null || act.kind === 'undone' ? playRecord(acts) : applyAct(record, act)
+/** The record after one act more; only an undoing needs all acts before it. */
+async function after(
+  acts: () => Promise<readonly Act[]>,
+  record: StudentRecord | null,
+  act: Act,
+): Promise<StudentRecord | null> {
+  if (record && act.kind !== 'undone') return applyAct(record, act)
+  return playRecord([...(await acts()), act])
 }
 
 /** Acts after which the studio's own cases say something else than before. */
@@ -76,11 +75,11 @@ export async function recordActs(
   by = WRITER,
 ): Promise<Result<StudentResponse>> {
   try {
-    const { learns, ...result } = await deps.store.write(async (writer) => {
+    const { learns, record } = await deps.store.write(async (writer) => {
       const owners = await writer.ownersOf(requests.map((r) => r.id))
-      const acts = [...(await writer.actsOf(student))]
-      let record = playRecord(acts)
+      let record = await writer.recordOf(student)
       const added: Act[] = []
+      const acts = async () => [...(await writer.actsOf(student)), ...added]
       for (const [index, request] of requests.entries()) {
         const owner = owners.get(request.id)
         if (owner === student) continue
@@ -92,17 +91,15 @@ export async function recordActs(
           throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
         }
         const act: Act = { ...body.value, id: request.id, at: deps.now(), by }
-        acts.push(act)
+        record = await after(acts, record, act)
         added.push(act)
-        record = after(acts, record, act)
       }
       if (!record) throw new RefusedInside({ code: 'unknown_student', path: ['student'] })
-      if (added.length > 0) await writer.append(student, added, summarise(record))
-      const answer = good(studentResponse(student, acts, record, deps.today()))
-      return { ...answer, learns: added.some((a) => LEARNED_FROM.has(a.kind)) }
+      if (added.length > 0) await writer.append(student, added, record)
+      return { record, learns: added.some((a) => LEARNED_FROM.has(a.kind)) }
     })
     if (learns) deps.knowledge.forgetLearned()
-    return result
+    return good(await studentResponse(deps, student, record))
   } catch (error) {
     if (error instanceof RefusedInside) return { ok: false, refusal: error.refusal }
     throw error

@@ -3,7 +3,6 @@ import { randomUUID } from 'node:crypto'
 import type { BreakRequest, BreakTaken } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { Result } from '@vein-mend/core/kit'
-import { playRecord } from '@vein-mend/core/record'
 import type { ActId } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { recordActs } from './recordActs'
@@ -15,7 +14,7 @@ export async function noteStudioBreak(
 ): Promise<Result<BreakTaken>> {
   let students = 0
   for (const { id } of await deps.store.students()) {
-    const record = playRecord(await deps.store.actsOf(id))
+    const record = await deps.store.recordOf(id)
     if (record?.breaks.some((b) => b.from === request.from && b.to === request.to)) continue
     const act = { kind: 'break-noted', ...request, id: randomUUID() as ActId } as const
     const taken = await recordActs(deps, id, [act])

@@ -2,7 +2,7 @@
 import { good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
-import { factsOf, mondayOf, playRecord, practiceSheet } from '@vein-mend/core/record'
+import { factsOf, mondayOf, practiceSheet } from '@vein-mend/core/record'
 import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
@@ -40,7 +40,7 @@ export async function weekSheet(
   student: StudentId,
   day: IsoDate,
 ): Promise<Result<WeekOnPaper>> {
-  const record = playRecord(await deps.store.actsOf(student))
+  const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])
