@@ -9,6 +9,7 @@ import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { figure, p95, report } from './figures'
 import { ladderFigures } from './ladderFigures'
+import { largeStudioFigures } from './largeStudio'
 import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
 
@@ -122,7 +123,8 @@ const figures = [
   ...weeks,
   await sheetFigure(server.url, '2026-11-24' as IsoDate),
 ]
-await browser.close()
 await server.stop()
+figures.push(...(await largeStudioFigures(page)))
+await browser.close()
 report(figures, file)
 if (figures.some((f) => !f.ok)) process.exitCode = 1

@@ -98,8 +98,9 @@ export function wholeWindow(record: StudentRecord): SeamWindow | null {
   return first && last ? { from: first.date, to: addDays(last.date, LAST_STATE_DAYS) } : null
 }
 
-/** Pixels from days, for one window and size. */
+/** Pixels from days, for one window and size; a day is only counted once. */
 interface Scale {
+  readonly days: Map<IsoDate, number>
   readonly window: SeamWindow
   readonly left: number
   readonly right: number
@@ -109,7 +110,17 @@ interface Scale {
 function scaleOf(window: SeamWindow, size: SeamSize): Scale {
   const right = size.width - size.marginRight
   const days = Math.max(1, daysBetween(window.from, window.to))
-  return { window, left: size.marginLeft, right, perDay: (right - size.marginLeft) / days }
+  const perDay = (right - size.marginLeft) / days
+  return { days: new Map(), window, left: size.marginLeft, right, perDay }
+}
+
+/** Days from the window's first to the day; long histories ask for the same days again and again. */
+function dayNumber({ days, window }: Scale, day: IsoDate): number {
+  const known = days.get(day)
+  if (known !== undefined) return known
+  const counted = daysBetween(window.from, day)
+  days.set(day, counted)
+  return counted
 }
 
 /** The place of a day in a picture; days outside its window lie outside it. */
@@ -119,7 +130,7 @@ export function xOfDay({ window, left, perDay }: SeamLayout, day: IsoDate): numb
 
 /** Unclamped: days outside the window lie outside the picture. */
 function xOf(scale: Scale, day: IsoDate): number {
-  return scale.left + daysBetween(scale.window.from, day) * scale.perDay
+  return scale.left + dayNumber(scale, day) * scale.perDay
 }
 
 function isInside(day: IsoDate, { from, to }: SeamWindow): boolean {
@@ -136,15 +147,21 @@ function widthOf(severity: number, point: CasePoint): number {
   return CRACK_PIXELS.least + severity * CRACK_PIXELS.each * (1 - 0.8 * point.belief)
 }
 
+/** Gold is even: of its lessons only the first is drawn from. */
+function whereItTurns(points: readonly CasePoint[]): readonly CasePoint[] {
+  return points.filter((p, i) => p.state !== 'mended' || points[i - 1]?.state !== 'mended')
+}
+
 /** Points of a case from one lesson to the next, cut to the window. */
 function stretchesOf(state: CaseState, scale: Scale, y: number): Stretch[] {
   const { from, to } = scale.window
-  return state.points.flatMap((point, i): Stretch[] => {
-    const next = state.points[i + 1]
-    const until = next ? next.date : addDays(point.date, LAST_STATE_DAYS)
-    if (until < from || point.date > to) return []
+  const epoch = daysBetween(EPOCH, from)
+  const points = whereItTurns(state.points)
+  return points.flatMap((point, i): Stretch[] => {
+    const next = points[i + 1]
+    if ((next && next.date < from) || point.date > to) return []
     // A fault stays what it is until somebody looks again, so the last state runs to the edge.
-    const end = next ? xOf(scale, until) : scale.right
+    const end = next ? xOf(scale, next.date) : scale.right
     return [
       {
         state: point.state,
@@ -154,7 +171,7 @@ function stretchesOf(state: CaseState, scale: Scale, y: number): Stretch[] {
         width: widthOf(state.severity, point),
         nextWidth: next ? widthOf(state.severity, next) : widthOf(state.severity, point),
         belief: point.belief,
-        firstDay: daysBetween(EPOCH, point.date),
+        firstDay: epoch + dayNumber(scale, point.date),
       },
     ]
   })

@@ -6,14 +6,15 @@ import type { Database } from './database'
 import type { Models } from './models'
 import { playedBy } from './playedBy'
 import { readActs } from './readActs'
+import type { RecentRecords } from './recentRecords'
 
 const PLAYED_BY = playedBy()
 
 export interface RecordStore {
   /** The record as it stands; null when there is no such student. */
   recordOf(student: StudentId): Promise<StudentRecord | null>
-  /** The same as JSON, not read: for who only hands it on. */
-  recordText(student: StudentId): Promise<string | null>
+  /** The same as JSON in UTF-8, not read: for who only hands it on. */
+  recordBytes(student: StudentId): Promise<Buffer | null>
 }
 
 type Within = { readonly transaction: Transaction } | Record<string, never>
@@ -45,7 +46,11 @@ export async function recordWithin(
     : (JSON.parse(text) as StudentRecord)
 }
 
-export function recordStore(database: Database, models: Models): RecordStore {
+export function recordStore(
+  database: Database,
+  models: Models,
+  recent: RecentRecords,
+): RecordStore {
   const replayed = (student: StudentId) =>
     database.write(async (transaction) => {
       const acts: readonly Act[] = await readActs(models, student, transaction)
@@ -53,16 +58,18 @@ export function recordStore(database: Database, models: Models): RecordStore {
       if (record) await keepRecord(models, student, record, transaction)
       return record
     })
+  const bytesOf = async (student: StudentId) => {
+    const text = await storedText(models, student, {})
+    if (text !== null) return Buffer.from(text)
+    const record = await replayed(student)
+    return record && Buffer.from(JSON.stringify(record))
+  }
+  const recordBytes = (student: StudentId) => recent.get(student, () => bytesOf(student))
   return {
+    recordBytes,
     recordOf: async (student) => {
-      const text = await storedText(models, student, {})
-      return text === null ? replayed(student) : (JSON.parse(text) as StudentRecord)
-    },
-    recordText: async (student) => {
-      const text = await storedText(models, student, {})
-      if (text !== null) return text
-      const record = await replayed(student)
-      return record && JSON.stringify(record)
+      const bytes = await recordBytes(student)
+      return bytes && (JSON.parse(bytes.toString()) as StudentRecord)
     },
   }
 }

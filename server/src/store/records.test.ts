@@ -34,6 +34,12 @@ afterEach(async () => {
   rmSync(folder, { recursive: true })
 })
 
+/** The studio as another start of the server finds it. */
+async function reopened(): Promise<void> {
+  await store.close()
+  store = await openStudio(join(folder, 'studio.sqlite'), (sql) => heard.push(sql))
+}
+
 /** Rows of a statement, past Sequelize. */
 function rows(sql: string): Promise<readonly Record<string, unknown>[]> {
   const file = new sqlite3.Database(join(folder, 'studio.sqlite'))
@@ -49,19 +55,33 @@ function rows(sql: string): Promise<readonly Record<string, unknown>[]> {
 describe('the played record', () => {
   test('is what its acts play to, read or handed on as text', async () => {
     expect(await store.recordOf(ID)).toEqual(playRecord(acts))
-    expect(JSON.parse((await store.recordText(ID))!)).toEqual(playRecord(acts))
+    expect(JSON.parse((await store.recordBytes(ID))!.toString())).toEqual(playRecord(acts))
   })
 
   test('is not there for a student who is not', async () => {
     expect(await store.recordOf('student-nobody' as StudentId)).toBeNull()
-    expect(await store.recordText('student-nobody' as StudentId)).toBeNull()
+    expect(await store.recordBytes('student-nobody' as StudentId)).toBeNull()
   })
 
   test('of other code is played anew and kept', async () => {
     await rows(`UPDATE records SET played_by = 'older', record = '{"cases":[]}'`)
+    await reopened()
     expect(await store.recordOf(ID)).toEqual(playRecord(acts))
     const [kept] = await rows('SELECT record FROM records')
     expect(JSON.parse(kept!.record as string)).toEqual(playRecord(acts))
+  })
+
+  test('is as it stands after a write, and as it stood where the write failed', async () => {
+    const before = await store.recordOf(ID)
+    const changed = { ...before!, strengths: [] }
+    const failing = store.write(async (w) => {
+      await w.append(ID, [], changed)
+      throw new Error('the power went')
+    })
+    await expect(failing).rejects.toThrow('the power went')
+    expect(await store.recordOf(ID)).toEqual(before)
+    await store.write((w) => w.append(ID, [], changed))
+    expect(await store.recordOf(ID)).toEqual(changed)
   })
 
   test('inside a write of other code is played anew too', async () => {
@@ -91,7 +111,14 @@ describe('the query plans', () => {
   const asked: readonly (readonly [string, () => Promise<unknown>])[] = [
     ['all acts of a student', () => store.actsOf(ID)],
     ['the latest acts', () => store.latestActs(ID, 40)],
-    ['the record', () => store.recordOf(ID)],
+    [
+      'the record',
+      async () => {
+        await reopened()
+        heard.length = 0
+        return store.recordOf(ID)
+      },
+    ],
     ['who owns acts', () => store.write((w) => w.ownersOf([acts[0]!.id]))],
     ['settled faults of the studio', () => store.actsOfKinds(['fault-settled'])],
     ['a link for home', () => store.homeLink('x')],

@@ -11,6 +11,7 @@ import { defineModels } from './models'
 import type { Models } from './models'
 import { readActs, readLatest } from './readActs'
 import type { LatestActs } from './readActs'
+import { RecentRecords } from './recentRecords'
 import { keepRecord, recordStore, recordWithin } from './recordStore'
 import type { RecordStore } from './recordStore'
 
@@ -69,7 +70,11 @@ async function appendActs(
   await keepRecord(models, student, record, transaction)
 }
 
-function writerOn(models: Models, transaction: Transaction): StudioWriter {
+function writerOn(
+  models: Models,
+  transaction: Transaction,
+  changes: (student: StudentId) => void,
+): StudioWriter {
   return {
     actsOf: (student) => readActs(models, student, transaction),
     ownersOf: async (ids) => {
@@ -82,7 +87,10 @@ function writerOn(models: Models, transaction: Transaction): StudioWriter {
       return new Map(rows.map((row) => [row.id, row.studentId as StudentId]))
     },
     recordOf: (student) => recordWithin(models, student, transaction),
-    append: (student, acts, record) => appendActs(models, student, acts, record, transaction),
+    append: (student, acts, record) => {
+      changes(student)
+      return appendActs(models, student, acts, record, transaction)
+    },
   }
 }
 
@@ -93,6 +101,7 @@ export async function openStudio(
 ): Promise<StudioStore> {
   const database = await openDatabase(file, onQuery)
   const models = defineModels(database.sequelize)
+  const recent = new RecentRecords()
   return {
     actsOf: (student) => readActs(models, student),
     latestActs: (student, most) => readLatest(models, student, most),
@@ -105,7 +114,7 @@ export async function openStudio(
     },
     ...knowledgeStore(database, models),
     ...homeLinkStore(models),
-    ...recordStore(database, models),
+    ...recordStore(database, models, recent),
     actsOfKinds: async (kinds) => {
       const rows = await models.acts.findAll({
         where: { kind: [...kinds] },
@@ -118,7 +127,19 @@ export async function openStudio(
         act: JSON.parse(row.body) as Act,
       }))
     },
-    write: (work) => database.write((transaction) => work(writerOn(models, transaction))),
+    write: async (work) => {
+      const changed = new Set<StudentId>()
+      const changes = (student: StudentId) => {
+        changed.add(student)
+        recent.forget(student)
+      }
+      try {
+        return await database.write((transaction) => work(writerOn(models, transaction, changes)))
+      } finally {
+        // Whoever read in the middle of it saw the state before.
+        for (const student of changed) recent.forget(student)
+      }
+    },
     close: () => database.close(),
   }
 }

@@ -28,7 +28,8 @@ export async function makeHomeLink(
   deps: Deps,
   student: StudentId,
 ): Promise<Result<{ token: string; expires: string }>> {
-  if ((await deps.store.recordText(student)) === null) return refuse('unknown_student', ['student'])
+  if ((await deps.store.recordBytes(student)) === null)
+    return refuse('unknown_student', ['student'])
   const token = randomBytes(TOKEN_BYTES).toString('base64url')
   const expires = addDays(deps.today(), DAYS_VALID)
   await deps.store.addHomeLink({ hash: hashOf(token), student, made: deps.today(), expires })

@@ -31,9 +31,9 @@ export async function studentResponse(
  * The answer as JSON; null when there is no such student. Ten years of a record are a megabyte: it is handed on
  * as it is stored.
  */
-export async function readStudent(deps: Deps, id: StudentId): Promise<string | null> {
-  const record = await deps.store.recordText(id)
+export async function readStudent(deps: Deps, id: StudentId): Promise<Buffer | null> {
+  const record = await deps.store.recordBytes(id)
   if (record === null) return null
   const rest = JSON.stringify(await around(deps, id))
-  return `${rest.slice(0, -1)},"record":${record}}`
+  return Buffer.concat([Buffer.from(`${rest.slice(0, -1)},"record":`), record, Buffer.from('}')])
 }

@@ -1,10 +1,10 @@
 /** The drawing itself, from a layout and colours; the same on the page and in a file. */
-import { addDays, daysBetween } from '@vein-mend/core/kit'
+import { daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { xOfDay } from '@vein-mend/core/seam'
 import type { Place, SeamLayout, Vein, VeinPiece } from '@vein-mend/core/seam'
 import type { Strand } from '@vein-mend/core/packs'
-import { format, parseISO } from 'date-fns'
+import { eachMonthOfInterval, eachYearOfInterval, format, parseISO } from 'date-fns'
 import { memo } from 'react'
 import { STATE_WORDS } from '../../wording/words'
 import type { Palette } from './palette'
@@ -132,21 +132,26 @@ function VeinDrawing({ vein, colour }: { vein: Vein; colour: Palette }) {
 
 /** Pixels a date needs. */
 const DATE_PIXELS = 62
-const DAYS_BY_DAY = 70
+/** Up to so many days lessons are named, up to so many more months, and beyond them years. */
+const NAMED = { lessons: 70, months: 800 } as const
 
-/** Days that are named at the head: lessons when few are shown, else months. */
+/** Days that are named at the head: lessons when few are shown, else months, else years. */
 function namedDays(layout: SeamLayout): readonly (readonly [IsoDate, string])[] {
   const { from, to } = layout.window
-  if (daysBetween(from, to) <= DAYS_BY_DAY) {
+  const days = daysBetween(from, to)
+  if (days <= NAMED.lessons) {
     return layout.columns.map((c) => [c.date, format(parseISO(c.date), 'd MMM')] as const)
   }
-  const all = Array.from({ length: daysBetween(from, to) + 1 }, (_, d) => addDays(from, d))
-  return all
-    .filter((day) => day.endsWith('-01'))
-    .map((day) => {
-      const date = parseISO(day)
-      return [day, date.getMonth() === 0 ? format(date, 'yyyy') : format(date, 'MMM')] as const
+  const firsts =
+    days <= NAMED.months
+      ? eachMonthOfInterval({ start: parseISO(from), end: parseISO(to) })
+      : eachYearOfInterval({ start: parseISO(from), end: parseISO(to) })
+  return firsts
+    .map((first) => {
+      const words = format(first, first.getMonth() === 0 ? 'yyyy' : 'MMM')
+      return [format(first, 'yyyy-MM-dd') as IsoDate, words] as const
     })
+    .filter(([day]) => day >= from)
 }
 
 function Dates({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
