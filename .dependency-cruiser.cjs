@@ -69,7 +69,7 @@ module.exports = {
     },
     only('kit-is-the-floor', core('kit'), []),
     only('music-on-kit', core('music'), ['kit']),
-    only('packs-on-music', core('packs'), ['kit', 'music']),
+    only('packs-on-music', core('packs'), ['kit', 'music', 'mending']),
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),
     only('mending-on-kit', core('mending'), ['kit']),
@@ -89,7 +89,7 @@ module.exports = {
       'mending',
       'record',
     ]),
-    only('insight-on-the-record', core('insight'), ['kit', 'packs', 'record']),
+    only('insight-on-the-record', core('insight'), ['kit', 'packs', 'mending', 'record']),
     only('watch-over-the-weeks', core('watch'), [
       'kit',
       'packs',

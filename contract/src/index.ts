@@ -21,8 +21,8 @@ export type {
 } from './knowledgeRequests'
 export { parsePassage } from './musicRequests'
 export type { PassageRequest } from './musicRequests'
-export { parseBreak } from './studioRequests'
-export type { BreakRequest } from './studioRequests'
+export { parseBreak, parseMendingChoice } from './studioRequests'
+export type { BreakRequest, MendingChoice } from './studioRequests'
 export type {
   BreakTaken,
   ErrorResponse,
@@ -38,5 +38,6 @@ export type {
   StudentListed,
   StudentResponse,
   StudentsResponse,
+  StudioMendingResponse,
   StudioResponse,
 } from './responses'

@@ -1,6 +1,7 @@
 /** What the server answers. */
 import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
+import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import type { Exercise } from '@vein-mend/core/music'
 import type { PracticeItem, Trainer, WeekPlan } from '@vein-mend/core/practice'
 import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
@@ -149,6 +150,22 @@ export interface PackResponse {
   readonly learned: readonly LearnedPrior[]
   /** Ids of the entries that are this studio's, by section. */
   readonly own: Readonly<Record<string, readonly string[]>>
+}
+
+/** Figures of the mending model: the packs' and those this studio's faults make likeliest. */
+export interface StudioMendingResponse {
+  readonly usual: MendingParameters
+  readonly learned: MendingParameters
+  readonly faults: number
+  readonly tries: Readonly<Record<GuessKind, number>>
+  /** The studio's own that hold now; null while the packs' do. */
+  readonly inUse: StudioMending | null
+}
+
+export interface StudioMending {
+  readonly parameters: MendingParameters
+  readonly faults: number
+  readonly on: IsoDate
 }
 
 export interface StudioResponse {

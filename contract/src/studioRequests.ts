@@ -9,6 +9,19 @@ export const breakFields = { from: day(), to: day(), why: oneOf(BREAK_REASONS), 
 
 export type BreakRequest = Omit<ActOf<'break-noted'>, 'kind'>
 
+export interface MendingChoice {
+  readonly use: 'studio' | 'packs'
+}
+
+const mendingChoice = yup
+  .object({ use: oneOf(['studio', 'packs'] as const) })
+  .noUnknown(true, 'unknown_field')
+
+/** @throws yup.ValidationError naming every field that is wrong */
+export function parseMendingChoice(body: unknown): MendingChoice {
+  return mendingChoice.validateSync(body, { abortEarly: false, strict: false })
+}
+
 const schema = yup.object(breakFields).noUnknown(true, 'unknown_field')
 
 /** @throws yup.ValidationError naming every field that is wrong */

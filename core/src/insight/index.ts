@@ -1,4 +1,5 @@
 /** What a studio learns from its own settled cases. */
+export { mendingHistories } from './mendingHistories'
 export {
   brierScore,
   calibrate,

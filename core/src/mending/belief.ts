@@ -1,5 +1,4 @@
 /** How sure we may be that a fault is mended: a hidden two-state model filtered over looks and gaps. */
-import { assertNever } from '../kit'
 
 /** How a fault was looked at in a lesson. */
 export interface Look {
@@ -13,9 +12,12 @@ export interface Look {
 /** Whether the student recalled the cue before it was said. */
 export type Recall = 'alone' | 'hint' | 'not'
 
+/** How easy a look is for a fault that is still there. */
+export type GuessKind = 'awayPrompted' | 'awayUnprompted' | 'musicPrompted' | 'musicUnprompted'
+
 /**
  * Parameters of the model, each a probability; the names follow Corbett and Anderson 1995. The values are
- * common practice without a published source, to be learned cautiously from the studio later.
+ * common practice without a published source; a pack may set its own, a studio learn them cautiously (`fitMending`).
  */
 export interface MendingParameters {
   /** Mended by the next lesson when the dose was kept in full. */
@@ -23,12 +25,7 @@ export interface MendingParameters {
   /** A mended fault still shows in one try. */
   readonly slip: number
   /** An unmended fault stays away in one try, by how easy the look was. */
-  readonly guess: {
-    readonly awayPrompted: number
-    readonly awayUnprompted: number
-    readonly musicPrompted: number
-    readonly musicUnprompted: number
-  }
+  readonly guess: Readonly<Record<GuessKind, number>>
   /** Forgetting per day without a look; 0.0025 is about a quarter lost over a long summer. */
   readonly forgetPerDay: number
 }
@@ -51,10 +48,24 @@ const TELLING_TRIES_MOST = 2
 /** Share of the dose taken as kept when nothing is known. */
 const KEPT_WHEN_UNKNOWN = 0.6
 
-function guessOf(look: Look, p: MendingParameters): number {
-  if (look.setting === 'in-music')
-    return look.prompted ? p.guess.musicPrompted : p.guess.musicUnprompted
-  return look.prompted ? p.guess.awayPrompted : p.guess.awayUnprompted
+export function guessKind({ setting, prompted }: Look): GuessKind {
+  if (setting === 'in-music') return prompted ? 'musicPrompted' : 'musicUnprompted'
+  return prompted ? 'awayPrompted' : 'awayUnprompted'
+}
+
+export function guessOf(look: Look, p: MendingParameters): number {
+  return p.guess[guessKind(look)]
+}
+
+/** What one try of a look counts for; 0 when there were none. */
+export function shareOfTries({ tries }: Look): number {
+  return tries === 0 ? 0 : Math.min(tries, TELLING_TRIES_MOST) / tries
+}
+
+/** Weeks of practice between two lessons. Over a fortnight it is worth two weeks, but no more is counted. */
+export function weeksOfPractice(gapDays: number, keptShare: number | null): number {
+  const kept = Math.min(1, Math.max(0, keptShare ?? KEPT_WHEN_UNKNOWN))
+  return kept * Math.min(2, Math.max(0, gapDays) / 7)
 }
 
 /** P(mended) just before a lesson: some was learned since the last one, some forgotten. */
@@ -64,10 +75,7 @@ export function afterGap(
   keptShare: number | null = null,
   p: MendingParameters = USUAL_MENDING,
 ): number {
-  const kept = Math.min(1, Math.max(0, keptShare ?? KEPT_WHEN_UNKNOWN))
-  // Practice over a fortnight is worth two weeks' learning, but no more is counted.
-  const weeks = Math.min(2, Math.max(0, gapDays) / 7)
-  const learn = 1 - (1 - p.learn) ** (kept * weeks)
+  const learn = 1 - (1 - p.learn) ** weeksOfPractice(gapDays, keptShare)
   const forget = 1 - (1 - p.forgetPerDay) ** Math.max(0, gapDays)
   return belief * (1 - forget) + (1 - belief) * learn
 }
@@ -84,7 +92,7 @@ export function afterLook(
   const { clean, tries } = look
   if (clean < 0 || clean > tries) throw new RangeError(`${clean} of ${tries} clean`)
   if (tries === 0) return belief
-  const weight = Math.min(tries, TELLING_TRIES_MOST) / tries
+  const weight = shareOfTries(look)
   const guess = guessOf(look, p)
   const logRatio =
     weight *
@@ -94,22 +102,11 @@ export function afterLook(
 }
 
 /** Likelihood ratio of a recalled cue, mended against not; common practice, no source. */
-function recallRatio(recall: Recall): number {
-  switch (recall) {
-    case 'alone':
-      return 1.5
-    case 'hint':
-      return 1
-    case 'not':
-      return 0.6
-    default:
-      return assertNever(recall)
-  }
-}
+export const RECALL_RATIO: Readonly<Record<Recall, number>> = { alone: 1.5, hint: 1, not: 0.6 }
 
 /** P(mended) after asking for the cue. */
 export function afterRecall(belief: number, recall: Recall): number {
-  const odds = (belief / (1 - belief)) * recallRatio(recall)
+  const odds = (belief / (1 - belief)) * RECALL_RATIO[recall]
   return odds / (1 + odds)
 }
 

@@ -1,4 +1,5 @@
 /** Knowledge of one instrument, resolved from its pack and the packs it extends. */
+import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, InstrumentSound } from '../music'
 import type {
   AgeBand,
@@ -178,6 +179,8 @@ export interface Knowledge {
   readonly family: string
   /** The packs it was put together from, base first. */
   readonly chain: readonly PackRef[]
+  /** Of the mending model: the nearest pack's in the chain. */
+  readonly mending: MendingParameters
   /** Null for a family, and for an instrument whose notes are not known. */
   readonly sound: PackSound | null
   readonly equipment: readonly EquipmentFact[]

@@ -137,6 +137,19 @@ export interface SchoolEntry {
   readonly usual?: boolean
 }
 
+/** Parameters of the mending model where a pack sets its own; see `MendingParameters`. */
+export interface MendingSection {
+  readonly learn: number
+  readonly slip: number
+  readonly guess: {
+    readonly away_prompted: number
+    readonly away_unprompted: number
+    readonly music_prompted: number
+    readonly music_unprompted: number
+  }
+  readonly forget_per_day: number
+}
+
 type Entries<T> = Readonly<Record<string, T>>
 
 export interface PackFile {
@@ -150,6 +163,7 @@ export interface PackFile {
   readonly omit?: Readonly<Partial<Record<SectionName, readonly string[]>>>
   readonly equipment?: Entries<{ readonly ask: string; readonly answers: readonly string[] }>
   readonly sound?: SoundEntry
+  readonly mending?: MendingSection
   readonly setup?: Entries<SetupEntry>
   readonly findings?: Entries<FindingEntry>
   readonly faults?: Entries<FaultEntry>

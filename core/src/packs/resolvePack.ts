@@ -1,4 +1,6 @@
 /** Puts an instrument's knowledge together from its pack and the packs it extends. */
+import { USUAL_MENDING } from '../mending'
+import type { MendingParameters } from '../mending'
 import { withoutOmitted } from './withoutOmitted'
 import type {
   Check,
@@ -20,6 +22,7 @@ import type {
   FaultEntry,
   FindingEntry,
   GateEntry,
+  MendingSection,
   PackFile,
   RemedyEntry,
   RungEntry,
@@ -184,6 +187,22 @@ function toSound(e: SoundEntry | undefined): PackSound | null {
   }
 }
 
+function toMending(e: MendingSection | undefined): MendingParameters {
+  if (!e) return USUAL_MENDING
+  const { learn, slip, guess } = e
+  return {
+    learn,
+    slip,
+    guess: {
+      awayPrompted: guess.away_prompted,
+      awayUnprompted: guess.away_unprompted,
+      musicPrompted: guess.music_prompted,
+      musicUnprompted: guess.music_unprompted,
+    },
+    forgetPerDay: e.forget_per_day,
+  }
+}
+
 function toSetup([id, e]: [string, SetupEntry]): SetupPoint {
   const { number } = e
   return {
@@ -236,6 +255,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     family: family.pack,
     chain: chain.map((file) => ({ id: file.pack, version: file.version })),
     sound: toSound(chain.findLast((file) => file.sound !== undefined)?.sound),
+    mending: toMending(chain.findLast((file) => file.mending !== undefined)?.mending),
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
     setup: Object.entries(merged.setup).map(toSetup),
     findings: Object.entries(merged.findings).map(toFinding),

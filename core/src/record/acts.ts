@@ -1,6 +1,6 @@
 /** What can happen in a student's record. The record is append-only: corrections are new acts. */
 import type { IsoDate, IsoInstant } from '../kit'
-import type { Recall } from '../mending'
+import type { MendingParameters, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung } from '../remedy'
 import type { StudentCard } from './card'
@@ -43,6 +43,8 @@ export type ActBody =
       readonly lesson: LessonId
       readonly date: IsoDate
       readonly pack: PackRef
+      /** Of the mending model on that day; the usual ones where they are not told. */
+      readonly mending?: MendingParameters
     }
   | {
       readonly kind: 'lesson-closed'

@@ -1,7 +1,7 @@
 /** One act more: the record after it. Acts are taken to be allowed; `refuseAct` decides that. */
 import { assertNever, daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
-import { afterGap, afterRecall, isClean, JUST_SETTLED } from '../mending'
+import { afterGap, afterRecall, isClean, JUST_SETTLED, USUAL_MENDING } from '../mending'
 import { CONDITIONS } from '../packs'
 import { startClimb } from '../remedy'
 import type { Condition } from '../packs'
@@ -39,7 +39,11 @@ function upToDay(state: CaseState, lesson: LessonState, home: HomeLog): CaseStat
   const gap = daysBetween(state.beliefOn, lesson.date)
   if (gap <= 0) return state
   const kept = keptShare(home, state.beliefOn, lesson.date, state.id)
-  return { ...state, belief: afterGap(state.belief, gap, kept), beliefOn: lesson.date }
+  return {
+    ...state,
+    belief: afterGap(state.belief, gap, kept, lesson.mending),
+    beliefOn: lesson.date,
+  }
 }
 
 function hardestOf(looks: readonly RecordedLook[], lesson: LessonId): Condition | null {
@@ -146,6 +150,7 @@ function openLesson(record: StudentRecord, act: ActOf<'lesson-opened'>): Student
     id: act.lesson,
     date: act.date,
     pack: act.pack,
+    mending: act.mending ?? USUAL_MENDING,
     open: true,
     note: '',
     family: '',

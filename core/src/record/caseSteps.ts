@@ -91,7 +91,7 @@ export function takeLook(
   }
   return {
     ...state,
-    belief: afterLook(state.belief, look),
+    belief: afterLook(state.belief, look, lesson.mending),
     looks: [...state.looks, look],
     status: afterRecheck(state, look, lesson),
   }

@@ -25,7 +25,7 @@ export type ActRequest =
           | 'setup-checked'
       }
     >
-  | Omit<ActOf<'lesson-opened'>, 'pack'>
+  | Omit<ActOf<'lesson-opened'>, 'pack' | 'mending'>
   | {
       readonly kind: 'sign-noted'
       readonly lesson: LessonId
@@ -170,7 +170,9 @@ export function completeAct(
   record: StudentRecord | null,
   knowledge: Knowledge,
 ): Result<ActBody> {
-  if (request.kind === 'lesson-opened') return good({ ...request, pack: knowledge.pack })
+  if (request.kind === 'lesson-opened') {
+    return good({ ...request, pack: knowledge.pack, mending: knowledge.mending })
+  }
   if (request.kind === 'sign-noted') return completeSign(request, knowledge)
   if (request.kind === 'compared') return completeComparison(request, knowledge)
   if (request.kind === 'setup-checked') return completeSetup(request, knowledge)

@@ -1,6 +1,6 @@
 /** A student's record as it stands after all its acts. */
 import type { IsoDate } from '../kit'
-import type { Look, Recall } from '../mending'
+import type { Look, MendingParameters, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from '../packs'
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
 import type {
@@ -67,6 +67,7 @@ export interface LessonState {
   readonly id: LessonId
   readonly date: IsoDate
   readonly pack: PackRef
+  readonly mending: MendingParameters
   readonly open: boolean
   readonly note: string
   readonly family: string

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
+import { USUAL_MENDING } from '../mending'
 import { EMPTY_CARD, EMPTY_HOME } from '../record'
 import type { CaseId, CasePoint, CaseState, LessonId, StudentRecord } from '../record'
 import { layoutSeam, moved, wholeWindow, zoomed } from './index'
@@ -58,6 +59,7 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
       id: `l${i + 1}` as LessonId,
       date: dayOf(i + 1),
       pack: { id: 'horn', version: '1' },
+      mending: USUAL_MENDING,
       open: false,
       note: '',
       family: '',

@@ -1,5 +1,5 @@
-/** The addresses of the letter, the report, the tables, and of the studio's holidays. */
-import { parseBreak } from '@vein-mend/contract'
+/** The addresses of the letter, the report, the tables, the studio's holidays and its mending figures. */
+import { parseBreak, parseMendingChoice } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/record'
 import type { Request, Response, Router } from 'express'
@@ -7,6 +7,7 @@ import { RECORD_TABLES } from '../paper'
 import type { Deps } from '../usecases/deps'
 import { PROGRESS_FILES, progressFile, tableFile } from '../usecases/progress'
 import { noteStudioBreak } from '../usecases/studioBreak'
+import { chooseMending, readMending } from '../usecases/studioMending'
 import { fileNameOf, refused } from './recordFileRoutes'
 
 function dayIn(req: Request, name: string) {
@@ -53,6 +54,14 @@ export function progressRoutes(routes: Router, deps: Deps): void {
         `${fileNameOf(made.value.name)}-${table}.csv`,
         made.value.body,
       )
+  })
+  routes.get('/studio/mending', async (_req, res) => {
+    res.json(await readMending(deps))
+  })
+  routes.put('/studio/mending', async (req, res) => {
+    const result = await chooseMending(deps, parseMendingChoice(req.body))
+    if (result.ok) res.json(result.value)
+    else refused(res, result.refusal)
   })
   routes.post('/studio/breaks', async (req, res) => {
     const result = await noteStudioBreak(deps, parseBreak(req.body))

@@ -4,6 +4,7 @@ import type { SettledDiagnosis } from '@vein-mend/core/insight'
 import { groupBy } from '@vein-mend/core/kit'
 import { withStudioSchools } from '@vein-mend/core/packs'
 import type { Knowledge, PackFile, Schools } from '@vein-mend/core/packs'
+import type { StudioMendingResponse } from '@vein-mend/contract'
 import type { StudioStore } from '../store'
 import { buildLibrary } from './library'
 import type { PackLibrary } from './library'
@@ -30,6 +31,9 @@ export interface StudioKnowledge {
   setAside(): readonly PackFileTrouble[]
   schools(): Promise<Schools>
   chooseSchools(schools: Schools): Promise<void>
+  /** Figures of the mending model that hold in place of the packs'; null while theirs do. */
+  mending(): Promise<StudioMendingResponse['inUse']>
+  chooseMending(mending: StudioMendingResponse['inUse']): Promise<void>
   /** Settled diagnoses by instrument. */
   settled(instrument: string): Promise<readonly SettledDiagnosis[]>
   /** Adds or replaces an own pack, if all packs are sound with it; else everything stays as it was. */
@@ -40,6 +44,7 @@ export interface StudioKnowledge {
 }
 
 const SCHOOLS_KEY = 'schools'
+const MENDING_KEY = 'mending'
 
 function fileName(id: string): string {
   return `${id}.yaml`
@@ -74,13 +79,23 @@ class Shelf implements StudioKnowledge {
     const knowledge = this.written(id)
     if (!knowledge) return null
     const schools = withStudioSchools(knowledge, await this.schools())
-    return withLearnedPriors(schools, await this.settled(id))
+    const own = await this.mending()
+    const mending = own?.parameters ?? knowledge.mending
+    return { ...withLearnedPriors(schools, await this.settled(id)), mending }
   }
 
   schools = async () => ((await this.store.setting(SCHOOLS_KEY)) ?? {}) as Schools
 
   chooseSchools = async (schools: Schools) => {
     await this.store.keepSetting(SCHOOLS_KEY, schools)
+    this.learned = new Map()
+  }
+
+  mending = async () =>
+    ((await this.store.setting(MENDING_KEY)) ?? null) as StudioMendingResponse['inUse']
+
+  chooseMending = async (mending: StudioMendingResponse['inUse']) => {
+    await this.store.keepSetting(MENDING_KEY, mending)
     this.learned = new Map()
   }
 

@@ -7,6 +7,7 @@ import type {
   HomeLinkListed,
   HomeResponse,
   IdentifiedRequest,
+  MendingChoice,
   OwnEntry,
   PackForkRequest,
   PassageRequest,
@@ -15,6 +16,7 @@ import type {
   PracticeWeekResponse,
   StudentResponse,
   StudentsResponse,
+  StudioMendingResponse,
   StudioResponse,
 } from '@vein-mend/contract'
 import type { Exercise } from '@vein-mend/core/music'
@@ -79,6 +81,9 @@ export const api = {
   recordHome: (token: string, acts: readonly IdentifiedRequest[]) =>
     send<HomeResponse>('POST', `/home/${at(token)}/acts`, { acts }),
   noteBreak: (request: BreakRequest) => send<BreakTaken>('POST', '/studio/breaks', request),
+  mending: () => ask<StudioMendingResponse>('/studio/mending'),
+  chooseMending: (choice: MendingChoice) =>
+    send<StudioMendingResponse>('PUT', '/studio/mending', choice),
   studio: () => ask<StudioResponse>('/studio'),
   chooseSchools: (schools: Schools) => send<StudioResponse>('PUT', '/studio/schools', { schools }),
 }

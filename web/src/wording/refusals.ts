@@ -83,6 +83,7 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   ends_before_it_begins: (x) => `From ${f(x.from)} to ${f(x.to)} are no days.`,
   not_mended: (x) => `“${f(x.name)}” is not mended, so there is no second look to move.`,
   not_relapsed: (x) => `“${f(x.name)}” has not come back.`,
+  nothing_learned: () => 'This studio has no faults to learn from yet.',
   no_ladder: (x) => `“${f(x.name)}” has no ladder yet.`,
   no_tempo: () => 'Find the clean tempo first.',
   no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,

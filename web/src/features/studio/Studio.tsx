@@ -8,6 +8,7 @@ import { api } from '../../data/api'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { CalibrationReport } from './CalibrationReport'
 import { Holidays } from './Holidays'
+import { Mending } from './Mending'
 
 type Topic = StudioResponse['topics'][number]
 
@@ -102,6 +103,7 @@ export function Studio() {
       <Section title="How often the diagnosis came true">
         <CalibrationReport studio={data} />
       </Section>
+      <Mending />
       <Holidays today={data.today} />
       <Section
         title="Where teachers differ"
