@@ -27,8 +27,8 @@ const post = (path: string, body: object) =>
 
 describe('the mending model of the studio', () => {
   test('is not gone by while there is nothing to learn from', async () => {
-    const { body } = await put('/studio/mending', { use: 'studio' }).expect(422)
-    expect(body).toMatchObject({ error: { code: 'nothing_learned' } })
+    const refused = await put('/studio/mending', { use: 'studio' }).expect(422)
+    expect(refused.body).toMatchObject({ error: { code: 'nothing_learned' } })
   })
 
   test('holds from the next lesson on, leaves the lessons before as they were, and goes again', async () => {
@@ -37,8 +37,8 @@ describe('the mending model of the studio', () => {
     const acts = playStudent(script, horn, TODAY, seededRng(11))
     const id = 'student-marrow' as StudentId
     await studio.store.write((w) => w.append(id, acts, playRecord(acts)!))
-    const { body } = await put('/studio/mending', { use: 'studio' }).expect(200)
-    const { learned, usual, faults } = body as StudioMendingResponse
+    const chosen = await put('/studio/mending', { use: 'studio' }).expect(200)
+    const { learned, usual, faults } = chosen.body as StudioMendingResponse
     expect(faults).toBeGreaterThan(1)
     expect(learned.slip).not.toBeCloseTo(usual.slip, 3)
     expect((await studio.knowledge.practised('horn'))!.mending).toEqual(learned)

@@ -3,7 +3,7 @@ import { seededRng } from '../kit'
 import type { Bpm } from '../kit'
 import type { Exercise, Line } from '../music'
 import { askFinger, askStep, judgeOrder, trainersFor } from './trainers'
-import type { Trainer } from './trainers'
+import type { FingerAsked, Trainer } from './trainers'
 
 function exercise(...lines: readonly Line[]): Exercise {
   return {
@@ -104,8 +104,8 @@ describe('the questions', () => {
       fingers: { first: 'thumb', count: 5 },
     } as const
     const rng = seededRng(3)
-    const asked = Array.from({ length: 300 }).reduce<{ hand: string; finger: number }[]>(
-      (all) => [...all, askFinger(rng, trainer, (all.at(-1) as never) ?? null)],
+    const asked = Array.from({ length: 300 }).reduce<FingerAsked[]>(
+      (all) => [...all, askFinger(rng, trainer, all.at(-1) ?? null)],
       [],
     )
     expect(asked.slice(1).every((a, i) => JSON.stringify(a) !== JSON.stringify(asked[i]))).toBe(

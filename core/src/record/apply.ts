@@ -1,6 +1,5 @@
 /** One act more: the record after it. Acts are taken to be allowed; `refuseAct` decides that. */
 import { assertNever, daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
 import { afterGap, afterRecall, isClean, JUST_SETTLED, USUAL_MENDING } from '../mending'
 import { CONDITIONS } from '../packs'
 import { startClimb } from '../remedy'
@@ -20,11 +19,12 @@ import {
   tryTempo,
   waitOn,
 } from './caseSteps'
-import { dayClearOf } from './breaks'
+import { clearOfBreaks, noteBreak } from './breaks'
 import { keptShare } from './home'
 import type { HomeLog } from './homeLog'
+import { betweenLessons, keepReason } from './overrules'
 import { lessonOf } from './state'
-import type { Break, CaseState, LessonState, RecordedLook, StudentRecord } from './state'
+import type { CaseState, LessonState, RecordedLook, StudentRecord } from './state'
 
 function inLesson(
   record: StudentRecord,
@@ -80,68 +80,6 @@ function inCase(
         : c,
     ),
   }
-}
-
-/** A second look that falls into a break is taken in the first days after it. */
-function clearOfBreaks(state: CaseState, breaks: readonly Break[]): CaseState {
-  const { status } = state
-  if (status.state !== 'mended' || status.nextRecheck === null) return state
-  const nextRecheck = dayClearOf(status.nextRecheck, breaks)
-  return nextRecheck === status.nextRecheck
-    ? state
-    : { ...state, status: { ...status, nextRecheck } }
-}
-
-/** A change to a fault between lessons; it leaves no point on the vein. */
-function betweenLessons(
-  record: StudentRecord,
-  id: CaseId,
-  change: (state: CaseState) => CaseState,
-): StudentRecord {
-  return {
-    ...record,
-    cases: record.cases.map((c) => (c.id === id ? change(c) : c)),
-  }
-}
-
-function noteBreak(record: StudentRecord, act: Act & ActOf<'break-noted'>): StudentRecord {
-  const { from, to, why, words } = act
-  const breaks = [...record.breaks, { act: act.id, from, to, why, words }].sort((a, b) =>
-    a.from < b.from ? -1 : 1,
-  )
-  return { ...record, breaks, cases: record.cases.map((c) => clearOfBreaks(c, breaks)) }
-}
-
-/** The reason given for going against the first draft; null where the act has none. */
-function reasonOf(act: Act): { readonly case: CaseId; readonly reason: string } | null {
-  switch (act.kind) {
-    case 'fault-settled':
-    case 'case-mended':
-      return act.overruled === undefined ? null : { case: act.case, reason: act.overruled }
-    case 'remedy-started':
-    case 'rung-decided':
-      return act.reason === undefined ? null : { case: act.case, reason: act.reason }
-    case 'case-rested':
-    case 'case-reopened':
-    case 'relapse-overruled':
-    case 'recheck-moved':
-    case 'stuck-dismissed':
-      return { case: act.case, reason: act.reason }
-    default:
-      return null
-  }
-}
-
-/** Reasons are kept with the fault, for whoever reads its story. */
-function keepReason(record: StudentRecord, act: Act): StudentRecord {
-  const given = reasonOf(act)
-  if (!given) return record
-  const on = record.lessons.at(-1)?.date ?? (act.at.slice(0, 10) as IsoDate)
-  const overrule = { act: act.id, kind: act.kind, on, reason: given.reason }
-  return betweenLessons(record, given.case, (c) => ({
-    ...c,
-    overrules: [...c.overrules, overrule],
-  }))
 }
 
 /** Opening a lesson counts one more lesson on the rung for every fault being mended. */

@@ -1,7 +1,8 @@
 /** Holidays, illness and absence: days without lessons. */
 import { addDays } from '../kit'
 import type { IsoDate } from '../kit'
-import type { Break } from './state'
+import type { Act, ActOf } from './acts'
+import type { Break, CaseState, StudentRecord } from './state'
 
 type Days = Pick<Break, 'from' | 'to'>
 
@@ -9,4 +10,22 @@ type Days = Pick<Break, 'from' | 'to'>
 export function dayClearOf(day: IsoDate, breaks: readonly Days[]): IsoDate {
   const inside = breaks.find((b) => b.from <= day && day <= b.to)
   return inside ? dayClearOf(addDays(inside.to, 1), breaks) : day
+}
+
+/** A second look that falls into a break is taken in the first days after it. */
+export function clearOfBreaks(state: CaseState, breaks: readonly Break[]): CaseState {
+  const { status } = state
+  if (status.state !== 'mended' || status.nextRecheck === null) return state
+  const nextRecheck = dayClearOf(status.nextRecheck, breaks)
+  return nextRecheck === status.nextRecheck
+    ? state
+    : { ...state, status: { ...status, nextRecheck } }
+}
+
+export function noteBreak(record: StudentRecord, act: Act & ActOf<'break-noted'>): StudentRecord {
+  const { from, to, why, words } = act
+  const breaks = [...record.breaks, { act: act.id, from, to, why, words }].sort((a, b) =>
+    a.from < b.from ? -1 : 1,
+  )
+  return { ...record, breaks, cases: record.cases.map((c) => clearOfBreaks(c, breaks)) }
 }

@@ -1,7 +1,7 @@
 /** How the record of simulated students stands against what was truly there. */
 import { playRecord } from '../record'
 import type { LessonId, StudentRecord } from '../record'
-import type { PlayedStudent, StudentScript } from './playStudent'
+import type { PlayedStudent, StudentScript } from './studentScript'
 
 export interface TruthReport {
   readonly students: number

@@ -9,7 +9,7 @@ export type {
   ScriptBreak,
   ScriptLevels,
   StudentScript,
-} from './playStudent'
+} from './studentScript'
 export { measureSeparability } from './separability'
 export type { FaultSeparability, PackSeparability } from './separability'
 export { compareMendedRules } from './compareMendedRules'

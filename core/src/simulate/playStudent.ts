@@ -1,90 +1,13 @@
 /** Plays a student with hidden faults through weeks of lessons, as a careful teacher would run them. */
 import { diagnose } from '../diagnosis'
 import { addDays, chance, daysBetween, pick } from '../kit'
-import type { IsoDate, IsoInstant, Rng } from '../kit'
+import type { IsoDate, Rng } from '../kit'
 import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
-import {
-  activeProjects,
-  applyAct,
-  completeAct,
-  lessonOf,
-  lessonQuestion,
-  playRecord,
-  PROJECTS_MOST,
-  refuseAct,
-  ruleFor,
-} from '../record'
-import type {
-  Act,
-  ActId,
-  ActRequest,
-  BreakReason,
-  CaseId,
-  CaseState,
-  LessonId,
-  Levels,
-  StudentCard,
-  StudentRecord,
-} from '../record'
-
-/** A fault the student really has, and how it will go. */
-export interface HiddenFault {
-  readonly fault: string
-  /** Lesson, from 1, in which it first shows. */
-  readonly fromLesson: number
-  /** Probability, per lesson on the ladder, that it is really mended. */
-  readonly pace: number
-  /** Lesson in which a mended fault comes back. */
-  readonly relapsesAt?: number
-  /** Chance of a clean try on a rung while the fault is there; low where no rung helps. */
-  readonly ease?: number
-}
-
-/** Days without lessons, before today, both within. */
-export interface ScriptBreak {
-  readonly fromDaysAgo: number
-  readonly toDaysAgo: number
-  readonly why: BreakReason
-  readonly words: string
-}
-
-/** Where the skills stand after a lesson, from 1. */
-export interface ScriptLevels extends Levels {
-  readonly lesson: number
-}
-
-/** What was truly there in a lesson; the teacher of the story does not know it. */
-export interface LessonTruth {
-  readonly lesson: LessonId
-  readonly there: readonly string[]
-}
-
-export interface PlayedStudent {
-  readonly acts: readonly Act[]
-  readonly truth: readonly LessonTruth[]
-}
-
-export interface StudentScript {
-  readonly key: string
-  readonly card: StudentCard
-  readonly hidden: readonly HiddenFault[]
-  readonly strengths: readonly string[]
-  readonly cues: Readonly<Record<string, string>>
-  readonly notes: readonly string[]
-  /** Lessons from the first, in days before the last. */
-  readonly daysBeforeToday: readonly number[]
-  readonly breaks?: readonly ScriptBreak[]
-  readonly levels?: readonly ScriptLevels[]
-  /** A project that is let rest in a lesson. */
-  readonly rests?: { readonly lesson: number; readonly fault: string; readonly reason: string }
-  /** From this lesson on a third fault is settled and waits its turn. */
-  readonly settlesWaitingFrom?: number
-  /** A stop sign reported in the last lesson. */
-  readonly painAtEnd?: string
-  /** Leave the last lesson open, as if the teacher were in the middle of it. */
-  readonly leaveOpen?: boolean
-}
+import { activeProjects, lessonOf, lessonQuestion, PROJECTS_MOST, ruleFor } from '../record'
+import type { Act, CaseId, CaseState, LessonId } from '../record'
+import { Player } from './player'
+import type { PlayedStudent, StudentScript } from './studentScript'
 
 /** Signs a teacher notices and settles on: more would not fit in a lesson. */
 const SIGNS_MOST = 4
@@ -96,61 +19,6 @@ const DAYS_TO_NEXT = 7
 const EASE = 0.74
 /** Probability a rival must reach before a careful teacher settles. */
 const SETTLE_AT = 0.55
-
-class Player {
-  readonly acts: Act[] = []
-  readonly truth: LessonTruth[] = []
-  record: StudentRecord | null = null
-  lesson = '' as LessonId
-  private readonly mended = new Set<string>()
-  private step = 0
-
-  constructor(
-    readonly script: StudentScript,
-    readonly knowledge: Knowledge,
-    readonly today: IsoDate,
-    readonly rng: Rng,
-  ) {}
-
-  do(request: ActRequest): boolean {
-    const whole = completeAct(request, this.record, this.knowledge)
-    if (!whole.ok || refuseAct(this.record, whole.value, this.today)) return false
-    this.step += 1
-    const day = this.record?.lessons.at(-1)?.date ?? this.today
-    const at = `${request.kind === 'lesson-opened' ? request.date : day}T15:${String(Math.min(59, this.step % 60)).padStart(2, '0')}:00.000Z`
-    const id = `${this.script.key}-act-${String(this.acts.length).padStart(4, '0')}` as ActId
-    const act: Act = { ...whole.value, id, at: at as IsoInstant, by: 'teacher' }
-    this.acts.push(act)
-    this.record = this.record ? applyAct(this.record, act) : playRecord([act])
-    return true
-  }
-
-  get now(): StudentRecord {
-    if (!this.record) throw new RangeError('the student was not added')
-    return this.record
-  }
-
-  isThere(fault: string, lesson: number): boolean {
-    const hidden = this.script.hidden.find((h) => h.fault === fault)
-    if (!hidden || lesson < hidden.fromLesson) return false
-    return !this.mended.has(fault)
-  }
-
-  heal(lesson: number): void {
-    for (const h of this.script.hidden) {
-      if (h.relapsesAt === lesson) this.mended.delete(h.fault)
-      const onLadder = activeProjects(this.now).find((c) => c.fault === h.fault)
-      const begun = onLadder !== undefined && onLadder.rungsPassed > 0
-      if (begun && (h.relapsesAt ?? Infinity) > lesson && chance(this.rng, h.pace))
-        this.mended.add(h.fault)
-    }
-  }
-
-  /** k clean of n, as the hidden truth has it. */
-  tries(n: number, cleanShare: number): number {
-    return Array.from({ length: n }, () => chance(this.rng, cleanShare)).filter(Boolean).length
-  }
-}
 
 function caseAt(player: Player, id: CaseId): CaseState {
   const found = player.now.cases.find((c) => c.id === id)

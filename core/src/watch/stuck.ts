@@ -84,7 +84,7 @@ function upstream(state: CaseState, record: StudentRecord, k: Knowledge): StuckT
     })
     .sort((a, b) => Number(b.case !== null) - Number(a.case !== null) || b.strength - a.strength)
     .slice(0, RIVALS_MOST)
-    .map(({ strength: _, ...tried }) => tried)
+    .map(({ kind, fault, name, case: known }) => ({ kind, fault, name, case: known }))
 }
 
 /** The signs make it likelier than it was before any. */

@@ -98,7 +98,7 @@ const STEPS = Array.from({ length: LEVELS.most }, (_, i) => String(i + LEVELS.le
 function Skills({ view }: { view: StudentView }) {
   const act = useActs(view.id)
   const last = view.record.levels.at(-1)
-  const { date: _, ...now } = last ?? { date: '', ...NOTHING_SAID }
+  const now: Levels = last ?? NOTHING_SAID
   return (
     <div>
       <p className="text-kiln mb-1 text-sm">
@@ -114,7 +114,7 @@ function Skills({ view }: { view: StudentView }) {
             options={STEPS.map((s) => [s, s] as const)}
             onChange={(step) =>
               act(
-                [{ kind: 'levels-noted', date: view.today, ...now, [skill]: Number(step) }],
+                [{ kind: 'levels-noted', ...now, date: view.today, [skill]: Number(step) }],
                 `${SKILL_WORDS[skill]}: step ${step}`,
               )
             }

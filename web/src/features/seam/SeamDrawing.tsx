@@ -156,7 +156,9 @@ function namedDays(layout: SeamLayout): readonly (readonly [IsoDate, string])[] 
 
 function Dates({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
   const named = namedDays(layout).map(([day, words]) => ({ words, x: xOfDay(layout, day) }))
-  const gap = named.length > 1 ? (named.at(-1)!.x - named[0]!.x) / (named.length - 1) : DATE_PIXELS
+  const [first, last] = [named[0], named.at(-1)]
+  const span = first && last ? last.x - first.x : 0
+  const gap = span > 0 ? span / (named.length - 1) : DATE_PIXELS
   const every = Math.max(1, Math.ceil(DATE_PIXELS / gap))
   const ticks = layout.columns.map((c) => `M${c.x.toFixed(1)} 22V${HEAD_HEIGHT}`).join('')
   const threads = layout.columns

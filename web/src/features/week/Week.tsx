@@ -6,7 +6,7 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
 import type { Block } from '@vein-mend/core/practice'
 import { mondayOf } from '@vein-mend/core/record'
-import type { ActRequest, GivenBlock, KeptDaily, StudentId } from '@vein-mend/core/record'
+import type { ActRequest, GivenBlock, StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
@@ -16,11 +16,12 @@ import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed, Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { KEPT_WORDS, percent, plural, WEEKDAY_WORDS } from '../../wording/words'
+import { plural, WEEKDAY_WORDS } from '../../wording/words'
 import { DayColumns } from './DayColumns'
 import type { Chosen } from './DayColumns'
 import { Forecasts } from './Forecasts'
 import { HomeLinks } from './HomeLinks'
+import { Kept } from './Kept'
 import { Wishes } from './Wishes'
 import { WHY_WORDS } from './words'
 
@@ -102,64 +103,6 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
                 .join(' · ')}
         </p>
       )}
-    </Section>
-  )
-}
-
-/** What the ticks say of "practice daily", and the card brought up to it in one move. */
-function Daily({ view, daily }: { view: StudentView; daily: KeptDaily }) {
-  const act = useActs(view.id)
-  const { card } = view.record
-  const { says, daysPlayed, daysAsked } = daily
-  const commitments = { ...card.commitments, 'practice-daily': says }
-  return (
-    <p className="mt-2 flex flex-wrap items-center gap-x-3">
-      <span>
-        Practice daily: {KEPT_WORDS[says]}, {daysPlayed} of the {daysAsked} days asked for in four
-        weeks.
-      </span>
-      {card.commitments['practice-daily'] !== says && (
-        <Button
-          small
-          onClick={() =>
-            act([{ kind: 'card-changed', card: { ...card, commitments } }], 'Written on the card')
-          }
-        >
-          Write it on the card
-        </Button>
-      )}
-    </p>
-  )
-}
-
-function Kept({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
-  if (week.kept.length === 0) return null
-  return (
-    <Section
-      title="What was done at home"
-      aside="as ticked; not ticking is not the same as not playing"
-    >
-      <table className="tabular-nums">
-        <thead>
-          <tr className="text-kiln text-left text-sm">
-            <th className="pr-8 font-normal">Week from</th>
-            <th className="pr-8 font-normal">Days played</th>
-            <th className="font-normal">Minutes kept</th>
-          </tr>
-        </thead>
-        <tbody>
-          {week.kept.map((k) => (
-            <tr key={k.week}>
-              <td className="pr-8">{shortDay(k.week)}</td>
-              <td className="pr-8">
-                {k.daysPlayed} of {k.daysAsked}
-              </td>
-              <td>{k.share === null ? 'nothing ticked' : percent(k.share)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {week.daily && <Daily view={view} daily={week.daily} />}
     </Section>
   )
 }

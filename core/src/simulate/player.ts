@@ -1,0 +1,62 @@
+/** One simulated student in the course of play: the record so far, and the truth behind it. */
+import { chance } from '../kit'
+import type { IsoDate, IsoInstant, Rng } from '../kit'
+import type { Knowledge } from '../packs'
+import { activeProjects, applyAct, completeAct, playRecord, refuseAct } from '../record'
+import type { Act, ActId, ActRequest, LessonId, StudentRecord } from '../record'
+import type { LessonTruth, StudentScript } from './studentScript'
+
+export class Player {
+  readonly acts: Act[] = []
+  readonly truth: LessonTruth[] = []
+  record: StudentRecord | null = null
+  lesson = '' as LessonId
+  private readonly mended = new Set<string>()
+  private step = 0
+
+  constructor(
+    readonly script: StudentScript,
+    readonly knowledge: Knowledge,
+    readonly today: IsoDate,
+    readonly rng: Rng,
+  ) {}
+
+  do(request: ActRequest): boolean {
+    const whole = completeAct(request, this.record, this.knowledge)
+    if (!whole.ok || refuseAct(this.record, whole.value, this.today)) return false
+    this.step += 1
+    const day = this.record?.lessons.at(-1)?.date ?? this.today
+    const at = `${request.kind === 'lesson-opened' ? request.date : day}T15:${String(Math.min(59, this.step % 60)).padStart(2, '0')}:00.000Z`
+    const id = `${this.script.key}-act-${String(this.acts.length).padStart(4, '0')}` as ActId
+    const act: Act = { ...whole.value, id, at: at as IsoInstant, by: 'teacher' }
+    this.acts.push(act)
+    this.record = this.record ? applyAct(this.record, act) : playRecord([act])
+    return true
+  }
+
+  get now(): StudentRecord {
+    if (!this.record) throw new RangeError('the student was not added')
+    return this.record
+  }
+
+  isThere(fault: string, lesson: number): boolean {
+    const hidden = this.script.hidden.find((h) => h.fault === fault)
+    if (!hidden || lesson < hidden.fromLesson) return false
+    return !this.mended.has(fault)
+  }
+
+  heal(lesson: number): void {
+    for (const h of this.script.hidden) {
+      if (h.relapsesAt === lesson) this.mended.delete(h.fault)
+      const onLadder = activeProjects(this.now).find((c) => c.fault === h.fault)
+      const begun = onLadder !== undefined && onLadder.rungsPassed > 0
+      if (begun && (h.relapsesAt ?? Infinity) > lesson && chance(this.rng, h.pace))
+        this.mended.add(h.fault)
+    }
+  }
+
+  /** k clean of n, as the hidden truth has it. */
+  tries(n: number, cleanShare: number): number {
+    return Array.from({ length: n }, () => chance(this.rng, cleanShare)).filter(Boolean).length
+  }
+}

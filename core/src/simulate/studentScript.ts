@@ -1,0 +1,60 @@
+/** A student's story as it is written, and as it was played. */
+import type { Act, BreakReason, LessonId, Levels, StudentCard } from '../record'
+
+/** A fault the student really has, and how it will go. */
+export interface HiddenFault {
+  readonly fault: string
+  /** Lesson, from 1, in which it first shows. */
+  readonly fromLesson: number
+  /** Probability, per lesson on the ladder, that it is really mended. */
+  readonly pace: number
+  /** Lesson in which a mended fault comes back. */
+  readonly relapsesAt?: number
+  /** Chance of a clean try on a rung while the fault is there; low where no rung helps. */
+  readonly ease?: number
+}
+
+/** Days without lessons, before today, both within. */
+export interface ScriptBreak {
+  readonly fromDaysAgo: number
+  readonly toDaysAgo: number
+  readonly why: BreakReason
+  readonly words: string
+}
+
+/** Where the skills stand after a lesson, from 1. */
+export interface ScriptLevels extends Levels {
+  readonly lesson: number
+}
+
+/** What was truly there in a lesson; the teacher of the story does not know it. */
+export interface LessonTruth {
+  readonly lesson: LessonId
+  readonly there: readonly string[]
+}
+
+export interface PlayedStudent {
+  readonly acts: readonly Act[]
+  readonly truth: readonly LessonTruth[]
+}
+
+export interface StudentScript {
+  readonly key: string
+  readonly card: StudentCard
+  readonly hidden: readonly HiddenFault[]
+  readonly strengths: readonly string[]
+  readonly cues: Readonly<Record<string, string>>
+  readonly notes: readonly string[]
+  /** Lessons from the first, in days before the last. */
+  readonly daysBeforeToday: readonly number[]
+  readonly breaks?: readonly ScriptBreak[]
+  readonly levels?: readonly ScriptLevels[]
+  /** A project that is let rest in a lesson. */
+  readonly rests?: { readonly lesson: number; readonly fault: string; readonly reason: string }
+  /** From this lesson on a third fault is settled and waits its turn. */
+  readonly settlesWaitingFrom?: number
+  /** A stop sign reported in the last lesson. */
+  readonly painAtEnd?: string
+  /** Leave the last lesson open, as if the teacher were in the middle of it. */
+  readonly leaveOpen?: boolean
+}

@@ -1,0 +1,67 @@
+/** What was done at home by week, without shaming. */
+import type { PracticeWeekResponse } from '@vein-mend/contract'
+import type { KeptDaily } from '@vein-mend/core/record'
+import { useActs } from '../../data/useActs'
+import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
+import { Section } from '../../ui/Page'
+import { shortDay } from '../../wording/dates'
+import { KEPT_WORDS, percent } from '../../wording/words'
+
+/** What the ticks say of "practice daily", and the card brought up to it in one move. */
+function Daily({ view, daily }: { view: StudentView; daily: KeptDaily }) {
+  const act = useActs(view.id)
+  const { card } = view.record
+  const { says, daysPlayed, daysAsked } = daily
+  const commitments = { ...card.commitments, 'practice-daily': says }
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-x-3">
+      <span>
+        Practice daily: {KEPT_WORDS[says]}, {daysPlayed} of the {daysAsked} days asked for in four
+        weeks.
+      </span>
+      {card.commitments['practice-daily'] !== says && (
+        <Button
+          small
+          onClick={() =>
+            act([{ kind: 'card-changed', card: { ...card, commitments } }], 'Written on the card')
+          }
+        >
+          Write it on the card
+        </Button>
+      )}
+    </p>
+  )
+}
+
+export function Kept({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
+  if (week.kept.length === 0) return null
+  return (
+    <Section
+      title="What was done at home"
+      aside="as ticked; not ticking is not the same as not playing"
+    >
+      <table className="tabular-nums">
+        <thead>
+          <tr className="text-kiln text-left text-sm">
+            <th className="pr-8 font-normal">Week from</th>
+            <th className="pr-8 font-normal">Days played</th>
+            <th className="font-normal">Minutes kept</th>
+          </tr>
+        </thead>
+        <tbody>
+          {week.kept.map((k) => (
+            <tr key={k.week}>
+              <td className="pr-8">{shortDay(k.week)}</td>
+              <td className="pr-8">
+                {k.daysPlayed} of {k.daysAsked}
+              </td>
+              <td>{k.share === null ? 'nothing ticked' : percent(k.share)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {week.daily && <Daily view={view} daily={week.daily} />}
+    </Section>
+  )
+}
