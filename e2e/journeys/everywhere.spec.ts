@@ -11,6 +11,8 @@ const SCREENS: readonly (readonly [string, string, string])[] = [
   ['card', '/students/student-quillan/card', 'Noor Quillan'],
   ['week', '/students/student-quillan/week', 'Practice week'],
   ['ladder', '/students/student-quillan/faults/quillan-case-3/ladder', ''],
+  ['seam', '/students/student-pell/seam', 'The seam of Wenna Pell'],
+  ['progress', '/students/student-pell/progress', 'Progress of Wenna Pell'],
   ['gates', '/students/student-quillan/gates', ''],
   ['studio', '/studio', 'Studio'],
   ['knowledge', '/packs', 'Knowledge'],

@@ -52,34 +52,54 @@ function Recheck({ view, state }: Props) {
   )
 }
 
-function Relapse({ view, state }: Props) {
+/** The other states a fault can be given, each with a reason; they belong to a lesson. */
+export function OtherStates({ view, state }: Props) {
   const act = useActs(view.id)
   const lesson = view.record.lessons.find((l) => l.open)
-  if (state.status.state !== 'relapsed') return null
-  if (!lesson)
-    return <p className="text-kiln">A bad day and no relapse? Say so in the next lesson.</p>
+  if (!lesson) {
+    return <p className="text-kiln">Another state is given in a lesson, with a reason.</p>
+  }
+  const now = state.status.state
+  const inCase = { lesson: lesson.id, case: state.id }
   return (
-    <WithReason
-      label="A bad day, not a relapse"
-      ask="Why is it no relapse?"
-      done="Keep it mended"
-      onGive={(reason) =>
-        act(
-          [{ kind: 'relapse-overruled', lesson: lesson.id, case: state.id, reason }],
-          'Kept as mended',
-        )
-      }
-    />
+    <div className="flex flex-wrap items-center gap-x-4">
+      {now === 'relapsed' && (
+        <WithReason
+          label="A bad day, not a relapse"
+          ask="Why is it no relapse?"
+          done="Keep it mended"
+          onGive={(reason) =>
+            act([{ kind: 'relapse-overruled', ...inCase, reason }], 'Kept as mended')
+          }
+        />
+      )}
+      {(now === 'mended' || now === 'healing') && (
+        <WithReason
+          label={now === 'mended' ? 'Seen again: it has come back' : 'Put it back to open'}
+          ask="Why is it open again?"
+          done="Open it again"
+          onGive={(reason) => act([{ kind: 'case-reopened', ...inCase, reason }], 'Opened again')}
+        />
+      )}
+      {now !== 'mended' && (
+        <WithReason
+          label="Call it mended all the same"
+          ask="Why is it mended all the same?"
+          done="Mended"
+          onGive={(overruled) =>
+            act([{ kind: 'case-mended', ...inCase, overruled }], `Mended: ${state.name}`)
+          }
+        />
+      )}
+    </div>
   )
 }
 
 export function Overruling({ view, state }: Props) {
-  const decided = state.status.state === 'mended' || state.status.state === 'relapsed'
-  if (!decided && state.overrules.length === 0) return null
   return (
-    <Section title="Decided by the teacher">
+    <Section title="The teacher has the last word">
       <Recheck view={view} state={state} />
-      <Relapse view={view} state={state} />
+      <OtherStates view={view} state={state} />
       {state.overrules.length > 0 && (
         <ul className="mt-2 space-y-1">
           {state.overrules.toReversed().map((o) => (

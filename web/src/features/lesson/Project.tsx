@@ -13,6 +13,7 @@ import { StrandMark } from '../../ui/StrandMark'
 import { Tally } from '../../ui/Tally'
 import { shortDay } from '../../wording/dates'
 import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
+import { OtherStates } from '../fault/Overruling'
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
 import { Look } from './Look'
@@ -201,6 +202,9 @@ export function Project({ view, lesson, state, setting }: Props) {
             </>
           )}
         </>
+      )}
+      {lesson.open && (state.status.state === 'mended' || state.status.state === 'relapsed') && (
+        <OtherStates view={view} state={state} />
       )}
       {state.status.state === 'mended' && state.status.nextRecheck !== null && (
         <p className="text-kiln">

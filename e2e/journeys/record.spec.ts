@@ -1,0 +1,235 @@
+import { readFile } from 'node:fs/promises'
+import type { Page } from '@playwright/test'
+import {
+  addStudent,
+  allSent,
+  beginLesson,
+  expect,
+  expectAccessible,
+  test,
+} from '../support/journey'
+import type { RunningServer } from '../support/server'
+
+const FAULT = 'The hand in the bell closes the opening'
+const DAY_MS = 86_400_000
+
+function daysAgo(days: number): string {
+  return new Date(Date.now() - days * DAY_MS).toISOString().slice(0, 10)
+}
+
+/** Two lessons that are long past: the fault settled, and called mended for a reason. */
+async function mendedLongAgo(page: Page, studio: RunningServer): Promise<string> {
+  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
+  const student = page.url().split('/').at(-1) ?? ''
+  const lesson = (n: number, days: number) => ({
+    kind: 'lesson-opened',
+    lesson: `lesson-${n}`,
+    date: daysAgo(days),
+  })
+  const close = (n: number) => ({
+    kind: 'lesson-closed',
+    lesson: `lesson-${n}`,
+    note: '',
+    family: '',
+    next: null,
+  })
+  const inCase = { lesson: 'lesson-1', case: 'case-bell' }
+  const acts = [
+    lesson(1, 70),
+    { kind: 'fault-settled', ...inCase, fault: 'bell-closed', overruled: 'seen at once' },
+    { kind: 'remedy-started', ...inCase, remedy: 'open-the-bell', weeks: 5 },
+    close(1),
+    lesson(2, 63),
+    { kind: 'case-mended', lesson: 'lesson-2', case: 'case-bell', overruled: 'clean in the band' },
+    close(2),
+  ].map((act, i) => ({ ...act, id: `act-of-wren-${i}` }))
+  const answer = await page.request.post(`${studio.url}/api/students/${student}/acts`, {
+    data: { acts },
+  })
+  expect(await answer.text()).toContain('"mended"')
+  return student
+}
+
+async function look(page: Page, clean: number, slipped: number): Promise<void> {
+  const project = page.getByRole('article', { name: FAULT })
+  for (let i = 0; i < clean; i++)
+    await project.getByRole('button', { name: 'Clean', exact: true }).first().click()
+  for (let i = 0; i < slipped; i++)
+    await project.getByRole('button', { name: 'Slipped', exact: true }).first().click()
+  await project.getByRole('button', { name: /^Keep the look/ }).click()
+}
+
+async function closeLesson(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Close the lesson' }).click()
+  await page.getByLabel('Something that works').fill('Steady pulse')
+  await page.getByRole('button', { name: 'Close and make the sheet' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: /^Practice for/ })).toBeVisible()
+  await allSent(page)
+  await page.getByRole('link', { name: /^Back to/ }).click()
+}
+
+test('mended, looked at again, come back, and mended again', async ({ page, studio }) => {
+  const student = await mendedLongAgo(page, studio)
+  const at = `${studio.url}/students/${student}`
+  const project = page.getByRole('article', { name: FAULT })
+  await page.goto(at)
+  await expect(page.getByText(/the second look is \d+ days late/)).toBeVisible()
+
+  // A clean second look moves the date on.
+  await beginLesson(page, daysAgo(42))
+  await look(page, 5, 0)
+  await expect(project.getByText(/Look again on/)).toBeVisible()
+  await closeLesson(page)
+
+  // One that is not clean is a relapse; a bad day is told apart with a reason.
+  await beginLesson(page, daysAgo(14))
+  await look(page, 1, 4)
+  await expect(project.getByText('come back')).toBeVisible()
+  await project.getByRole('button', { name: 'A bad day, not a relapse' }).click()
+  await project.getByLabel('Why is it no relapse?').fill('hands still cold from the ferry')
+  await project.getByRole('button', { name: 'Keep it mended' }).click()
+  await expect(project.getByText(/^Mended on/)).toBeVisible()
+  await look(page, 0, 5)
+  await expect(project.getByText('come back')).toBeVisible()
+  await page.getByRole('button', { name: 'Pick this' }).click()
+  await page.getByRole('button', { name: 'Start the ladder' }).click()
+  await expect(project.getByText('healing')).toBeVisible()
+  await closeLesson(page)
+
+  // Clean in a row, and sure enough: mended again. After such a day two lessons are not yet enough.
+  await beginLesson(page, daysAgo(9))
+  await look(page, 5, 0)
+  await closeLesson(page)
+  await beginLesson(page, daysAgo(4))
+  await look(page, 5, 0)
+  await expect(
+    project.getByText(/clean unprompted in music 2 lessons in a row \(now 2\)/),
+  ).toBeVisible()
+  await closeLesson(page)
+  await beginLesson(page)
+  await look(page, 5, 0)
+  await expect(project.getByText('The rule holds')).toBeVisible()
+  await project.getByRole('button', { name: 'Call it mended', exact: true }).click()
+  await closeLesson(page)
+
+  await page.getByRole('row', { name: new RegExp(`${FAULT}.*mended`) }).waitFor()
+  await page.goto(`${at}/faults/case-bell`)
+  await expect(page.getByText('“hands still cold from the ferry”')).toBeVisible()
+  const states = await page
+    .getByRole('table')
+    .first()
+    .getByRole('row')
+    .filter({ has: page.getByRole('rowheader') })
+    .allInnerTexts()
+  const told = states.map(
+    (row) => /mended|come back|healing|open/.exec(row.replace(/\n/g, ' '))?.[0],
+  )
+  expect(told.toReversed()).toEqual([
+    'healing',
+    'mended',
+    'mended',
+    'healing',
+    'healing',
+    'healing',
+    'mended',
+  ])
+})
+
+test('the seam is read by key, zoomed, set beside another, and saved', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/students/student-pell/seam`)
+  const seam = page.getByRole('application')
+  await seam.focus()
+  await page.keyboard.press('ArrowRight')
+  const readout = page.getByRole('status').filter({ hasText: 'sure it is mended' })
+  await expect(readout).toContainText('The chair is wrong')
+  await page.keyboard.press('ArrowDown')
+  await expect(readout).toContainText('The weight is on one side')
+  await expectAccessible(page)
+
+  await page.getByRole('button', { name: 'Term' }).click()
+  await expect(page).toHaveURL(/from=2026-0[89]-\d\d&to=2026-11-\d\d/)
+  const shown = async () =>
+    Number(/over (\d+) lessons/.exec((await seam.getAttribute('aria-label')) ?? '')?.[1])
+  const term = await shown()
+  await seam.focus()
+  await page.keyboard.press('+')
+  await expect.poll(shown).toBeLessThan(term)
+  await page.keyboard.press('-')
+  await page.reload()
+  await expect.poll(shown).toBeGreaterThanOrEqual(term - 1)
+
+  await page.getByRole('button', { name: 'Show as a table' }).click()
+  await expect(page.getByRole('rowheader', { name: 'The chair is wrong' })).toBeVisible()
+  await page.getByRole('button', { name: 'Show the picture' }).click()
+
+  await page.getByLabel('Beside it').selectOption({ label: 'Ivor Sandrey' })
+  await expect(page.getByRole('application')).toHaveCount(2)
+  await page.getByLabel('Beside it').selectOption({ label: 'hand by hand' })
+  await expect(page.getByRole('heading', { name: 'Left hand' })).toBeVisible()
+  await page.getByLabel('Beside it').selectOption({ label: 'nobody' })
+
+  const file = async (name: string) => {
+    const waiting = page.waitForEvent('download')
+    await page.getByRole('button', { name }).click()
+    return readFile(await (await waiting).path())
+  }
+  const svg = (await file('Save as SVG')).toString()
+  expect(svg).toMatch(/^<svg xmlns="http:\/\/www.w3.org\/2000\/svg"/)
+  expect(svg).toContain('The chair is wrong')
+  expect(svg).not.toContain('var(--')
+  expect((await file('Save as PNG')).subarray(1, 4).toString()).toBe('PNG')
+})
+
+test('what the weeks brought, what lags, a break, a letter and a table', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/students/student-pell/progress`)
+  await expect(page.getByRole('heading', { name: 'What these weeks brought' })).toBeVisible()
+  await expect(page.getByText(/Reading has run 2 steps ahead of the hands/)).toBeVisible()
+  await expectAccessible(page)
+
+  await page.getByLabel('Hands').selectOption('5')
+  await expect(page.getByText(/ahead of the hands/)).toHaveCount(0)
+
+  await page.getByLabel('From').last().fill('2026-12-01')
+  await page.getByLabel('To').last().fill('2026-12-31')
+  await page.getByLabel('In words').fill('Midwinter')
+  await page.getByRole('button', { name: 'Note the break' }).click()
+  await expect(page.getByText('holiday: Midwinter')).toBeVisible()
+  await allSent(page)
+  await page.goto(`${demo.url}/students/student-pell`)
+  // The second look of 4 December moves past the break.
+  await expect(
+    page.getByRole('row', { name: /Bow changes are heard.*1 January 2027/ }),
+  ).toBeVisible()
+
+  await page.goto(`${demo.url}/students/student-pell/progress`)
+  const file = async (name: string) => {
+    const waiting = page.waitForEvent('download')
+    await page.getByRole('link', { name, exact: true }).click()
+    return readFile(await (await waiting).path())
+  }
+  expect((await file('Letter for the family')).subarray(0, 5).toString()).toBe('%PDF-')
+  expect((await file('Term report')).subarray(0, 5).toString()).toBe('%PDF-')
+  expect((await file('breaks')).toString()).toContain('Midwinter')
+})
+
+test('a repair that does not move says what to try, and is given time with a reason', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/students/student-carrow/faults/carrow-case-2`)
+  await expect(page.getByRole('heading', { name: 'It does not move' })).toBeVisible()
+  await expect(page.getByText(/A smaller rung before/)).toBeVisible()
+  await page.getByRole('button', { name: 'Give it time all the same' }).click()
+  await page.getByLabel('Why is it given time?').fill('a new reed is on its way')
+  await page.getByRole('button', { name: 'Wait' }).click()
+  await expect(page.getByRole('heading', { name: 'It does not move' })).toHaveCount(0)
+  await expect(page.getByText('“a new reed is on its way”')).toBeVisible()
+})
+
+test('the studio learns how faults mend, and goes back in one move', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/studio`)
+  await page.getByRole('button', { name: 'Go by this studio' }).click()
+  await expect(page.getByText(/the studio’s figures hold since/)).toBeVisible()
+  await page.getByRole('button', { name: 'Go by the packs' }).click()
+  await expect(page.getByText('the packs’ figures hold', { exact: true })).toBeVisible()
+})
