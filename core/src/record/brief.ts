@@ -1,9 +1,9 @@
 /** The thirty seconds before a lesson: what to ask, what to look at before prompting, what is due. */
 import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
-import { STUCK_AFTER_LESSONS } from '../mending'
 import type { BodyPart, HealthFlag } from '../packs'
 import type { LadderRung } from '../remedy'
+import { lessonsStuck } from './caseSteps'
 import { hurtsUnanswered, keptShare } from './home'
 import type { HomeHurt, HomeNote } from './homeLog'
 import { painfulParts } from './painfulParts'
@@ -68,15 +68,12 @@ function itemsOf(state: CaseState, today: IsoDate): BriefItem[] {
     return daysLate >= 0 ? [{ kind: 'recheck-due', state, daysLate }] : []
   }
   if (status.state !== 'healing') return []
-  const stuckFor = state.ladder?.lessonsOnRung ?? 0
-  const waited = state.ladder?.waited ?? 0
+  const stuckFor = lessonsStuck(state)
   return [
     ...(state.cue ? [{ kind: 'recall-cue', state, words: state.cue.words } as const] : []),
     { kind: 'look-first', state },
     ...rungOf(state),
-    ...(stuckFor - waited >= STUCK_AFTER_LESSONS
-      ? [{ kind: 'stuck', state, lessons: stuckFor } as const]
-      : []),
+    ...(stuckFor > 0 ? [{ kind: 'stuck', state, lessons: stuckFor } as const] : []),
     ...weeksUp(state, today),
   ]
 }

@@ -1,6 +1,6 @@
 /** What each act does to one fault, once the belief is brought up to the lesson's day. */
 import { daysBetween } from '../kit'
-import { afterLook, isClean, isUnprompted, nextRecheck } from '../mending'
+import { afterLook, isClean, isUnprompted, nextRecheck, STUCK_AFTER_LESSONS } from '../mending'
 import type { IsoDate } from '../kit'
 import { CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
@@ -179,6 +179,12 @@ export function overruleRelapse(state: CaseState, lesson: LessonState): CaseStat
 export function moveRecheck(state: CaseState, to: IsoDate | null): CaseState {
   const { status } = state
   return status.state === 'mended' ? { ...state, status: { ...status, nextRecheck: to } } : state
+}
+
+/** Lessons on one rung beyond those the teacher chose to wait through, when they are too many; else 0. */
+export function lessonsStuck({ ladder, status }: CaseState): number {
+  if (!ladder || status.state !== 'healing') return 0
+  return ladder.lessonsOnRung - ladder.waited >= STUCK_AFTER_LESSONS ? ladder.lessonsOnRung : 0
 }
 
 export function waitOn(state: CaseState): CaseState {

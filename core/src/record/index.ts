@@ -29,7 +29,7 @@ export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard
 export { agenda, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
 export { applyAct } from './apply'
-export { isMusic } from './caseSteps'
+export { isMusic, lessonsStuck } from './caseSteps'
 export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'

@@ -1,6 +1,7 @@
 /** One line about a student for the list of today, kept beside the record so that lists stay quick. */
 import type { IsoDate } from '../kit'
-import { STUCK_AFTER_LESSONS } from '../mending'
+import { lessonsStuck } from './caseSteps'
+import { hurtsUnanswered } from './home'
 import { painfulParts } from './painfulParts'
 import type { CaseStatus, StudentRecord } from './state'
 
@@ -17,6 +18,8 @@ export interface StudentSummary {
   readonly faults: Readonly<Record<CaseStatus['state'], number>>
   readonly nextRecheck: IsoDate | null
   readonly stuck: readonly string[]
+  /** Exercises that hurt at home and that no lesson has answered. */
+  readonly hurtAtHome: readonly string[]
   readonly projects: readonly { readonly name: string; readonly cue: string | null }[]
   readonly pain: boolean
 }
@@ -39,9 +42,8 @@ export function summarise(record: StudentRecord): StudentSummary {
     openLesson: record.lessons.find((l) => l.open)?.id ?? null,
     faults,
     nextRecheck: rechecks.sort()[0] ?? null,
-    stuck: healing
-      .filter((c) => (c.ladder?.lessonsOnRung ?? 0) >= STUCK_AFTER_LESSONS)
-      .map((c) => c.name),
+    stuck: healing.filter((c) => lessonsStuck(c) > 0).map((c) => c.name),
+    hurtAtHome: hurtsUnanswered(record).map((h) => h.name),
     projects: healing.map((c) => ({ name: c.name, cue: c.cue?.words ?? null })),
     pain: record.card.flags.includes('pain') || painfulParts(record).length > 0,
   }

@@ -2,11 +2,10 @@
 import { diagnose } from '../diagnosis'
 import type { Rival } from '../diagnosis'
 import { seededRng } from '../kit'
-import { STUCK_AFTER_LESSONS } from '../mending'
 import type { Knowledge } from '../packs'
 import { schoolsFor } from '../packs'
 import { forecastMended, paceOf } from '../practice'
-import { lessonQuestion, painfulParts, ruleFor } from '../record'
+import { lessonQuestion, lessonsStuck, painfulParts, ruleFor } from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 
 export type StuckWhy =
@@ -50,8 +49,8 @@ const RIVALS_MOST = 2
 function whyStuck(record: StudentRecord, state: CaseState): StuckWhy | null {
   const { ladder } = state
   if (!ladder || state.status.state !== 'healing') return null
-  const lessons = ladder.lessonsOnRung
-  if (lessons - ladder.waited >= STUCK_AFTER_LESSONS) return { kind: 'same-rung', lessons }
+  const lessons = lessonsStuck(state)
+  if (lessons > 0) return { kind: 'same-rung', lessons }
   // What the teacher chose to wait through is not told again in other words.
   if (ladder.waited > 0) return null
   const pace = paceOf(state, ruleFor(record, state).cleanLessons, LESSON_GAP)

@@ -51,24 +51,25 @@ function part(heading: string, lines: readonly string[], before = ''): Content[]
   ]
 }
 
-/** What the remedy is for, as a sentence of its own; nothing where the pack does not say. */
-function aimOf({ aim }: ProgressFault): string {
-  return aim === '' ? '' : ` ${aim}${/[.!?]$/.test(aim) ? '' : '.'}`
+/** What the remedy is for, after a word of ours; nothing where the pack does not say. */
+function aimOf({ aim }: ProgressFault, before: string): string {
+  return aim === '' ? '' : ` ${before}: ${small(aim)}${/[.!?]$/.test(aim) ? '' : '.'}`
 }
 
 function mendedLine(fault: Progress['mended'][number]): string {
-  const rechecks = fault.cleanRechecks
-  const since = rechecks > 0 ? ` It was still gone when we looked again.` : ''
-  return `“${fault.name}”: mended on ${longDay(fault.on)}.${aimOf(fault)}${since}`
+  const since = fault.cleanRechecks > 0 ? ' It was still gone when we looked again.' : ''
+  return `“${fault.name}”: mended on ${longDay(fault.on)}.${aimOf(fault, 'Now')}${since}`
+}
+
+/** Steps passed on the present way; those of a way taken before do not count twice. */
+function stepsPassed({ number, rungsPassed }: Progress['healing'][number]): string {
+  const passed = Math.min(rungsPassed, number - 1)
+  return passed === 0 ? 'being made firm' : `${count(passed, 'step')} passed in this time`
 }
 
 function healingLine(fault: Progress['healing'][number], first: string): string {
-  const up =
-    fault.rungsPassed === 0
-      ? 'the same step is still being made firm'
-      : `${count(fault.rungsPassed, 'step')} passed`
   const cue = fault.cue === null ? '' : ` ${first}’s own word for it is “${fault.cue}”.`
-  return `“${fault.name}”: step ${fault.number} of ${fault.of}, ${up}.${aimOf(fault)}${cue}`
+  return `“${fault.name}”: step ${fault.number} of ${fault.of}, ${stepsPassed(fault)}.${aimOf(fault, 'The aim')}${cue}`
 }
 
 function cameBackLine(fault: Progress['cameBack'][number]): string {
@@ -125,7 +126,7 @@ export function progressLetter(paper: ProgressOnPaper): Promise<Buffer> {
     ),
     ...part('What opened', progress.gatesOpened.map(gateLine)),
     ...part('What comes next', [
-      ...progress.next.map((f) => `“${f.name}”.${aimOf(f)}`),
+      ...progress.next.map((f) => `“${f.name}”.${aimOf(f, 'The aim')}`),
       ...progress.gatesNext.map(
         (g) =>
           `${g.name}, when these are there most of the time: ${g.needs.map((n) => small(n.need.text)).join(', ')}.`,

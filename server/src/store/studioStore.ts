@@ -42,6 +42,13 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore, RecordStore 
   close(): Promise<void>
 }
 
+/** A line kept before it told of pain at home tells of none. */
+function readSummary(text: string): StudentSummary {
+  const kept = JSON.parse(text) as Omit<StudentSummary, 'hurtAtHome'> &
+    Partial<Pick<StudentSummary, 'hurtAtHome'>>
+  return { ...kept, hurtAtHome: kept.hurtAtHome ?? [] }
+}
+
 async function appendActs(
   models: Models,
   student: StudentId,
@@ -109,7 +116,7 @@ export async function openStudio(
       const rows = await models.students.findAll({ order: [['name', 'ASC']], raw: true })
       return rows.map((row) => ({
         id: row.id as StudentId,
-        summary: JSON.parse(row.summary) as StudentSummary,
+        summary: readSummary(row.summary),
       }))
     },
     ...knowledgeStore(database, models),

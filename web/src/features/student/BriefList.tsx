@@ -1,9 +1,11 @@
 /** The thirty seconds before the lesson. */
 import { brief } from '@vein-mend/core/record'
 import type { BriefItem } from '@vein-mend/core/record'
+import { lagOf } from '@vein-mend/core/watch'
 import { Link } from 'react-router'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
+import { sayLag } from '../progress/Lagging'
 import { StrandMark } from '../../ui/StrandMark'
 import { shortDay } from '../../wording/dates'
 import { FLAG_WORDS, PART_WORDS, percent, plural } from '../../wording/words'
@@ -65,6 +67,9 @@ export function BriefList({ view }: { view: StudentView }) {
     view.record,
     view.today,
   )
+  const lags = lagOf(view.record, view.knowledge, view.today).found
+  // One line of each kind will do before a lesson; all stand with the progress.
+  const lag = lags.filter((l, i) => lags.findIndex((other) => other.kind === l.kind) === i)
   const quiet = hurts.length === 0 && hurtAtHome.length === 0 && homeNotes.length === 0
   if (items.length === 0 && strength === null && quiet) return null
   return (
@@ -104,6 +109,14 @@ export function BriefList({ view }: { view: StudentView }) {
           of the minutes asked for
         </p>
       )}
+      {lag.map((found, i) => (
+        <p key={i} className="mb-1">
+          <span className="text-kiln">Lags:</span> {sayLag(found, view)}{' '}
+          <Link className="underline underline-offset-4" to={`/students/${view.id}/progress`}>
+            why?
+          </Link>
+        </p>
+      ))}
       {lastAim !== '' && (
         <p className="mb-1">
           <span className="text-kiln">Last aim:</span> {lastAim}

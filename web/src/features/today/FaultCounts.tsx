@@ -3,7 +3,7 @@ import type { StudentListed } from '@vein-mend/contract'
 import type { CaseStatus } from '@vein-mend/core/record'
 import { StateWord } from '../../ui/StateWord'
 
-const ORDER: readonly CaseStatus['state'][] = ['relapsed', 'open', 'healing', 'mended']
+const ORDER: readonly CaseStatus['state'][] = ['relapsed', 'open', 'healing', 'resting', 'mended']
 
 export function FaultCounts({ counts }: { counts: StudentListed['faults'] }) {
   const shown = ORDER.filter((state) => counts[state] > 0)

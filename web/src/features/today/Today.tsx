@@ -19,6 +19,11 @@ interface Due {
 function duesOf(student: StudentListed, today: IsoDate): Due[] {
   const { nextRecheck } = student
   return [
+    ...student.hurtAtHome.map((name) => ({
+      student,
+      grave: true,
+      words: `“${name}” hurt at home. It rests until you have looked.`,
+    })),
     ...(student.pain
       ? [{ student, grave: true, words: 'Pain on record. Ask first; nothing that loads the part.' }]
       : []),
