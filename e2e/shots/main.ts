@@ -67,9 +67,7 @@ async function openHomePage(page: Page): Promise<void> {
 const SHOTS: readonly Shot[] = [
   { name: 'today', path: '/' },
   { name: 'student', path: '/students/student-marrow' },
-  { name: 'student-dark', path: '/students/student-quillan', dark: true },
   { name: 'fault', path: '/students/student-quillan/faults/quillan-case-2' },
-  { name: 'sheet', path: '/students/student-quillan/sheet' },
   { name: 'new-student', path: '/students/new' },
   { name: 'knowledge', path: '/packs/horn' },
   { name: 'studio', path: '/studio' },
@@ -96,10 +94,6 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'ladder-keyboard', path: '/students/student-quillan/faults/quillan-case-3/ladder' },
   {
-    name: 'ladder-horn',
-    path: '/students/student-marrow/faults/marrow-case-3/ladder?rung=five-notes-on-one-breath',
-  },
-  {
     name: 'week',
     path: '/students/student-marrow/week',
     before: async (page) => {
@@ -112,17 +106,6 @@ const SHOTS: readonly Shot[] = [
     width: 390,
     height: 844,
     before: openHomePage,
-  },
-  {
-    name: 'trainers',
-    path: '/students/student-fenn/week',
-    width: 390,
-    height: 1400,
-    before: async (page) => {
-      await openHomePage(page)
-      for (const drawer of await page.locator('summary').all()) await drawer.click()
-      await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
-    },
   },
   { name: 'seam', path: '/students/student-pell/seam' },
   { name: 'seam-dark', path: '/students/student-pell/seam', dark: true },
