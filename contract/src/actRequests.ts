@@ -223,6 +223,7 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
     reason: words,
   }),
   'stuck-dismissed': yup.object({ case: id, reason: words }),
+  'gate-prepared': yup.object({ date: day(), gate: packId, on: flag }),
   'levels-noted': yup.object({
     date: day(),
     hands: level,

@@ -112,6 +112,8 @@ export interface HomeResponse {
     readonly svg: string | null
     readonly exercise: Exercise | null
   }[]
+  /** What to do in blocks that are no exercise of a ladder. */
+  readonly plain: readonly { readonly item: string; readonly instruction: string }[]
   readonly ticks: readonly HomeTick[]
   readonly trainers: readonly Trainer[]
   /** Items that rest for pain until a lesson has answered it. */

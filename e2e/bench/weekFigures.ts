@@ -41,6 +41,7 @@ function fullAsk(seed: number): WeekAsk {
       hand: null,
       case: null,
       rung: null,
+      instruction: null,
     }
   })
   const minutes = Array.from({ length: 6 }, () => 25 + 5 * Math.floor(rng() * 5))

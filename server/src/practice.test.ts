@@ -28,6 +28,7 @@ function item(id: string, more: Partial<PracticeItem> = {}): PracticeItem {
     hand: null,
     case: null,
     rung: null,
+    instruction: null,
     ...more,
   }
 }

@@ -142,6 +142,8 @@ export interface Gate {
   /** What comes before it where a school orders it otherwise, by school. */
   readonly afterIn: Readonly<Record<string, readonly string[]>>
   readonly needs: readonly GateNeed[]
+  /** What is done at home to get ready for it, as said to the student; null where the needs speak for themselves. */
+  readonly prepare: string | null
   readonly school?: string
 }
 

@@ -93,6 +93,7 @@ export interface GateEntry {
     readonly without: string
     readonly share: number
   }[]
+  readonly prepare?: string
   readonly school?: string
 }
 

@@ -165,6 +165,7 @@ function toGate([id, e]: [string, GateEntry]): Gate {
     after: e.after ?? [],
     afterIn: e.after_in ?? {},
     needs: e.needs,
+    prepare: e.prepare ?? null,
     ...(e.school ? { school: e.school } : {}),
   }
 }

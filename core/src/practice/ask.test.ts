@@ -3,10 +3,33 @@ import { addDays } from '../kit'
 import type { IsoDate, IsoInstant } from '../kit'
 import { EMPTY_CARD, playRecord, USUAL_WISHES } from '../record'
 import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord, WeekWishes } from '../record'
+import type { Knowledge } from '../packs'
 import { practiceItems, rungOfItem, weekAsk } from './index'
 
 const MONDAY = '2026-03-02' as IsoDate
 const MINUTES = [20, 20, 20, 20, 20, 20, 0]
+
+/** What the tests need of a pack: one point of the set-up and two gates. */
+const knowledge = {
+  schools: [],
+  faults: [],
+  setup: [
+    { id: 'feet', ask: 'Feet flat?', otherwise: 'feet-dangle', number: null, grows: false },
+    { id: 'spine', ask: 'Spine tall?', otherwise: 'slumped', number: null, grows: false },
+  ],
+  gates: ['legato', 'staccato'].map((id) => ({
+    id,
+    name: id === 'legato' ? 'Legato' : 'Staccato',
+    after: [],
+    afterIn: {},
+    needs: [{ text: 'The wrist gives', without: 'wrist-stiff', share: 0.7 }],
+    prepare: id === 'legato' ? 'Mime it on a table.' : null,
+  })),
+} as unknown as Knowledge
+
+const askOf = (record: StudentRecord, monday: IsoDate, more?: number) =>
+  weekAsk(record, knowledge, monday, more)
+const itemsOf = (record: StudentRecord) => practiceItems(record, knowledge)
 
 function play(...bodies: readonly ActBody[]): StudentRecord {
   const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn', homeMinutes: MINUTES }
@@ -75,26 +98,26 @@ describe('the eve of the lesson', () => {
     ['a lesson on the Monday after', 7, 6],
   ])('%s', (_, days, eve) => {
     const record = play(...lesson(1, addDays(MONDAY, -3), addDays(MONDAY, days)))
-    expect(weekAsk(record, MONDAY).eve).toBe(eve)
+    expect(askOf(record, MONDAY).eve).toBe(eve)
   })
 
   test.each([0, 8, 20])('there is none with the lesson %i days after the Monday', (days) => {
     const record = play(...lesson(1, addDays(MONDAY, -3), addDays(MONDAY, days)))
-    expect(weekAsk(record, MONDAY).eve).toBeNull()
+    expect(askOf(record, MONDAY).eve).toBeNull()
   })
 })
 
 describe('the minutes', () => {
   test('ten more go to the days that have any', () => {
-    expect(weekAsk(play(), MONDAY, 10).minutes).toEqual([30, 30, 30, 30, 30, 30, 0])
+    expect(askOf(play(), MONDAY, 10).minutes).toEqual([30, 30, 30, 30, 30, 30, 0])
   })
 
   test('come back by and by after a break of more than three weeks', () => {
     const away = play(...lesson(1, addDays(MONDAY, -40)), ...lesson(2, MONDAY))
-    expect(weekAsk(away, MONDAY).minutes).toEqual([10, 12, 14, 16, 18, 20, 0])
-    expect(weekAsk(away, addDays(MONDAY, 7)).minutes).toEqual(MINUTES)
+    expect(askOf(away, MONDAY).minutes).toEqual([10, 12, 14, 16, 18, 20, 0])
+    expect(askOf(away, addDays(MONDAY, 7)).minutes).toEqual(MINUTES)
     const steady = play(...lesson(1, addDays(MONDAY, -7)), ...lesson(2, MONDAY))
-    expect(weekAsk(steady, MONDAY).minutes).toEqual(MINUTES)
+    expect(askOf(steady, MONDAY).minutes).toEqual(MINUTES)
   })
 })
 
@@ -111,37 +134,36 @@ describe('the wishes', () => {
 
   test('the left hand gets its double share only when every exercise is learned', () => {
     const fresh = play(...hands, closed, wish({ hands: 2 }))
-    expect(weekAsk(fresh, MONDAY).leftToRight).toBe(1)
+    expect(askOf(fresh, MONDAY).leftToRight).toBe(1)
     const learned = play(...hands, closed, ...lesson(2, addDays(MONDAY, 7)), wish({ hands: 2 }))
-    expect(weekAsk(learned, MONDAY).leftToRight).toBe(2)
+    expect(askOf(learned, MONDAY).leftToRight).toBe(2)
   })
 
   test('nothing is balanced where one hand has no work of its own, or the teacher lets it come', () => {
-    expect(weekAsk(play(opened, ...fault('l', [], 'left')), MONDAY).leftToRight).toBeNull()
+    expect(askOf(play(opened, ...fault('l', [], 'left')), MONDAY).leftToRight).toBeNull()
     const free = play(...hands, wish({ hands: 'as-it-comes' }))
-    expect(weekAsk(free, MONDAY).leftToRight).toBeNull()
-    expect(weekAsk(play(...hands), MONDAY).leftToRight).toBe(1)
+    expect(askOf(free, MONDAY).leftToRight).toBeNull()
+    expect(askOf(play(...hands), MONDAY).leftToRight).toBe(1)
   })
 
   test('a group lesson brings its pieces into the week', () => {
-    const items = practiceItems(play(opened, wish({ group: 5 })))
+    const items = itemsOf(play(opened, wish({ group: 5 })))
     expect(items.map((i) => i.id)).toEqual(['group', 'music', 'finish'])
-    expect(practiceItems(play(opened)).map((i) => i.id)).toEqual(['music', 'finish'])
+    expect(itemsOf(play(opened)).map((i) => i.id)).toEqual(['music', 'finish'])
   })
 
   test('the project that goes first weighs more than its neighbour, and says so', () => {
     const record = play(...hands, wish({ first: 'r' as CaseId }))
-    const weight = (of: StudentRecord, id: string) =>
-      practiceItems(of).find((i) => i.case === id)!.weight
+    const weight = (of: StudentRecord, id: string) => itemsOf(of).find((i) => i.case === id)!.weight
     expect(weight(record, 'r')).toBeGreaterThan(weight(record, 'l'))
     expect(weight(play(...hands), 'r')).toBe(weight(play(...hands), 'l'))
-    expect(weekAsk(record, MONDAY).first).toBe('r')
+    expect(askOf(record, MONDAY).first).toBe('r')
   })
 })
 
 describe('the items', () => {
   const opened = lesson(1, MONDAY)[0]!
-  const names = (record: StudentRecord) => practiceItems(record).map((i) => i.id)
+  const names = (record: StudentRecord) => itemsOf(record).map((i) => i.id)
 
   test('are the rung of each project, music and an easy finish', () => {
     expect(names(play(opened, ...fault('case-1')))).toEqual(['case-1-low', 'music', 'finish'])
@@ -153,6 +175,44 @@ describe('the items', () => {
     expect(names(record)).toEqual(['case-10-low', 'music', 'finish'])
   })
 
+  test('a piece that hurt rests like an exercise', () => {
+    const hurt: ActBody = { kind: 'hurt-at-home', date: MONDAY, item: 'music', name: 'Pieces' }
+    expect(names(play(opened, hurt))).toEqual(['finish'])
+  })
+
+  test('what was wrong of the set-up comes first and daily, until it is found right', () => {
+    const found = (feet: 'right' | 'wrong'): ActBody => ({
+      kind: 'setup-checked',
+      lesson: 'lesson-1' as LessonId,
+      place: 'studio',
+      points: { feet, spine: 'right' },
+      numbers: {},
+    })
+    const [first] = itemsOf(play(opened, found('wrong')))
+    expect(first).toMatchObject({ kind: 'set-up', askedDays: 6, instruction: 'Feet flat?' })
+    expect(names(play(opened, found('wrong'), found('right')))).toEqual(['music', 'finish'])
+  })
+
+  test('a gate got ready for has its days, by the pack\u2019s words or by what is missing', () => {
+    const ready = (gate: string, on = true): ActBody => ({
+      kind: 'gate-prepared',
+      date: MONDAY,
+      gate,
+      name: gate,
+      on,
+    })
+    const both = itemsOf(play(opened, ready('legato'), ready('staccato')))
+    expect(both.slice(0, 2).map((i) => [i.name, i.instruction])).toEqual([
+      ['Towards legato', 'Mime it on a table.'],
+      ['Towards staccato', 'The wrist gives.'],
+    ])
+    expect(names(play(opened, ready('legato'), ready('legato', false)))).toEqual([
+      'music',
+      'finish',
+    ])
+    expect(names(play(opened, ready('no-longer-in-the-pack')))).toEqual(['music', 'finish'])
+  })
+
   test('pins of the week are asked for, those of other weeks are not', () => {
     const pin = (week: IsoDate): ActBody => ({
       kind: 'week-pinned',
@@ -162,7 +222,7 @@ describe('the items', () => {
       on: true,
     })
     const record = play(pin(MONDAY), pin(addDays(MONDAY, 7)))
-    expect(weekAsk(record, MONDAY).pins).toEqual([{ item: 'music', day: 1, on: true }])
+    expect(askOf(record, MONDAY).pins).toEqual([{ item: 'music', day: 1, on: true }])
   })
 
   test('a block is found again on the ladder, wherever the student is by now', () => {

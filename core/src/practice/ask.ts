@@ -1,6 +1,7 @@
 /** What is asked of a student's week at home, out of the record. */
 import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
+import type { Knowledge } from '../packs'
 import type { HandBalance, StudentRecord } from '../record'
 import { practiceItems } from './items'
 import type { PracticeItem } from './items'
@@ -39,8 +40,13 @@ function balanceOf(hands: HandBalance, items: readonly PracticeItem[]): number |
 }
 
 /** The ask of the week from that Monday; `more` minutes are added to every day that has any. */
-export function weekAsk(record: StudentRecord, monday: IsoDate, more = 0): WeekAsk {
-  const items = practiceItems(record)
+export function weekAsk(
+  record: StudentRecord,
+  knowledge: Knowledge,
+  monday: IsoDate,
+  more = 0,
+): WeekAsk {
+  const items = practiceItems(record, knowledge)
   return {
     items,
     minutes: minutesOf(record, monday).map((m) => (m > 0 ? m + more : 0)),

@@ -1,7 +1,8 @@
 /** When a fault may be mended: windows from many simulated ways it could go, never a single date. */
+import { daysBetween } from '../kit'
 import type { Rng } from '../kit'
 import { CLEAN_LESSONS_ASKED } from '../mending'
-import type { CaseState } from '../record'
+import type { CaseState, StudentRecord } from '../record'
 
 /** What is known of how this fault moves. */
 export interface Pace {
@@ -36,10 +37,11 @@ export const PRIOR = { passed: 2, notPassed: 2 } as const
 const USUAL_KEPT = 0.6
 /** Chance of a clean unprompted lesson once the ladder is climbed, as Beta pseudo-counts. */
 const CLEAN_PRIOR = { clean: 4, not: 2 } as const
-const LESSONS_MOST = 104
+/** Two years of weekly lessons; what takes longer is beyond forecasting. */
+export const LESSONS_MOST = 104
 
 /** A draw from a Beta distribution with whole or half parameters, by two gammas (Marsaglia and Tsang 2000). */
-function drawBeta(rng: Rng, a: number, b: number): number {
+export function drawBeta(rng: Rng, a: number, b: number): number {
   const x = drawGamma(rng, a)
   const y = drawGamma(rng, b)
   return x / (x + y)
@@ -62,7 +64,7 @@ function drawGamma(rng: Rng, shape: number): number {
 }
 
 /** Lessons until the last rung is passed and the clean lessons are there, in one way it could go. */
-function oneRun(pace: Pace, { kept, rng }: ForecastSettings): number {
+export function lessonsToMended(pace: Pace, { kept, rng }: ForecastSettings): number {
   const atUsual = drawBeta(rng, PRIOR.passed + pace.passed, PRIOR.notPassed + pace.notPassed)
   // Practice moves the odds of passing in proportion to what is kept.
   const odds = (atUsual / (1 - atUsual)) * Math.max(0.05, kept / USUAL_KEPT)
@@ -86,17 +88,34 @@ function quantile(sorted: readonly number[], share: number): number {
   return sorted[at] ?? Infinity
 }
 
-/** The windows for a fault. Seeded, so that the same question has the same answer. */
-export function forecastMended(pace: Pace, settings: ForecastSettings): ForecastWindow {
-  const lessons = Array.from({ length: settings.runs }, () => oneRun(pace, settings)).sort(
-    (a, b) => a - b,
-  )
-  const days = (share: number) => quantile(lessons, share) * pace.daysBetweenLessons
+/** The windows that hold the middle of the runs, each told in lessons; Infinity for one that does not get there. */
+export function windowOf(lessons: readonly number[], daysBetweenLessons: number): ForecastWindow {
+  const sorted = lessons.toSorted((a, b) => a - b)
+  const days = (share: number) => quantile(sorted, share) * daysBetweenLessons
   return {
     half: [days(0.25), days(0.75)],
     most: [days(0.1), days(0.9)],
-    never: lessons.filter((l) => l === Infinity).length / lessons.length,
+    never: sorted.filter((l) => l === Infinity).length / sorted.length,
   }
+}
+
+/** The windows for a fault. Seeded, so that the same question has the same answer. */
+export function forecastMended(pace: Pace, settings: ForecastSettings): ForecastWindow {
+  const lessons = Array.from({ length: settings.runs }, () => lessonsToMended(pace, settings))
+  return windowOf(lessons, pace.daysBetweenLessons)
+}
+
+/** Taken between lessons while there are too few to say. */
+const USUAL_GAP_DAYS = 7
+
+/** The middle gap between lessons, days; a week while nothing is known. */
+export function usualGapDays({ lessons }: StudentRecord): number {
+  const gaps = lessons
+    .slice(1)
+    .map((l, i) => daysBetween(lessons[i]?.date ?? l.date, l.date))
+    .filter((d) => d > 0)
+    .sort((a, b) => a - b)
+  return gaps[Math.floor(gaps.length / 2)] ?? USUAL_GAP_DAYS
 }
 
 /** What the record says about a fault's pace; null when no ladder is running. */

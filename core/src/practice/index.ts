@@ -1,7 +1,9 @@
 /** Practice at home: what wants a place in the week, the week itself, and what it may lead to. */
 export { weekAsk } from './ask'
-export { forecastMended, paceOf, PRIOR } from './forecast'
+export { forecastMended, paceOf, PRIOR, usualGapDays } from './forecast'
 export type { ForecastSettings, ForecastWindow, Pace } from './forecast'
+export { forecastGate, gateAhead } from './forecastGate'
+export type { GateAhead, GatePace, NeedPace } from './forecastGate'
 export { handWeek } from './handWeek'
 export type { WeekGrid } from './handWeek'
 export { DAY_ORDER, practiceItems, restsForPain, rungOfItem } from './items'
@@ -10,7 +12,16 @@ export { DAYS, NEW_PER_DAY, playingMinutes, weekProgramme, weekWorth } from './p
 export type { Pin, WeekAsk } from './programme'
 export { blocksToGive, gained, gridOf, readWeek, returning } from './week'
 export type { Block, BlockReason, GaveWay, Solution, WeekPlan } from './week'
-export { steadiness, TAPS_ASKED } from './tapping'
-export type { Steadiness, Tap } from './tapping'
+export {
+  BEATS_BEFORE_SWAP,
+  FOOT_ASKED,
+  footHeld,
+  steadiness,
+  swapsKept,
+  swapTurn,
+  TAPS_ASKED,
+  turnsMissed,
+} from './tapping'
+export type { FootHeld, Steadiness, SwapKept, Tap, TapTask } from './tapping'
 export { askFinger, askStep, judgeOrder, trainersFor } from './trainers'
 export type { FingerAsked, Move, StepAsked, TrainedExercise, Trainer } from './trainers'

@@ -1,6 +1,13 @@
-/** What wants a place in the week at home: rungs in progress, upkeep of what is mended, and music. */
-import type { Condition } from '../packs'
-import { activeProjects, hurtsUnanswered, painfulParts } from '../record'
+/** What wants a place in the week at home: the set-up, rungs in progress, upkeep of what is mended, gates, music. */
+import type { Condition, Knowledge } from '../packs'
+import {
+  activeProjects,
+  gateStates,
+  hurtsUnanswered,
+  lastSetup,
+  painfulParts,
+  PLACES,
+} from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 import type { LadderRung } from '../remedy'
 
@@ -10,7 +17,7 @@ export type DayPlace = (typeof DAY_ORDER)[number]
 
 export interface PracticeItem {
   readonly id: string
-  readonly kind: 'rung' | 'upkeep' | 'music' | 'group' | 'finish'
+  readonly kind: 'set-up' | 'rung' | 'upkeep' | 'gate' | 'music' | 'group' | 'finish'
   readonly name: string
   readonly minutes: number
   /** Days of the week on which it is wanted, 1 to 7. */
@@ -24,10 +31,15 @@ export interface PracticeItem {
   readonly hand: 'right' | 'left' | null
   readonly case: CaseId | null
   readonly rung: LadderRung | null
+  /** What to do where no rung says it; null where the name is enough. */
+  readonly instruction: string | null
 }
 
 const UPKEEP_MINUTES = 2
 const UPKEEP_DAYS = 2
+const SETUP_MINUTES = 1
+const GATE_MINUTES = 3
+const GATE_DAYS = 4
 const RUNG_DAYS = 6
 const MUSIC_DAYS = 6
 const FINISH_MINUTES = 2
@@ -37,7 +49,17 @@ const GROUP = { days: 4, share: 0.5, leastMinutes: 3 } as const
 const FIRST_WEIGHT = 1.6
 /** Share of an ordinary day that belongs to music whatever is being mended. */
 const MUSIC_SHARE = 0.35
-const WEIGHT = { rung: 3, music: 2, upkeep: 1, finish: 0.6 } as const
+const WEIGHT = { setUp: 2.5, rung: 3, music: 2, gate: 1.5, upkeep: 1, finish: 0.6 } as const
+
+/** What every item has that is no exercise of a ladder. */
+const PLAIN = {
+  isNew: false,
+  spaced: false,
+  hand: null,
+  case: null,
+  rung: null,
+  instruction: null,
+} as const
 
 function placeOf(condition: Condition, isNew: boolean): DayPlace {
   if (condition === 'away') return 'away'
@@ -68,6 +90,7 @@ function rungItem(state: CaseState, first: CaseId | null): PracticeItem[] {
       hand: handOf(rung),
       case: state.id,
       rung,
+      instruction: null,
     },
   ]
 }
@@ -90,8 +113,53 @@ function upkeepItem(state: CaseState): PracticeItem[] {
       hand: null,
       case: state.id,
       rung,
+      instruction: null,
     },
   ]
+}
+
+/** Set-up before sound, daily, while something of it was wrong when last looked at. */
+function setupItem(record: StudentRecord, knowledge: Knowledge): PracticeItem[] {
+  const found = PLACES.flatMap((place) => lastSetup(record, place) ?? [])
+  const wrong = knowledge.setup.filter((p) => found.some((s) => s.points[p.id] === 'wrong'))
+  if (wrong.length === 0) return []
+  return [
+    {
+      ...PLAIN,
+      id: 'set-up',
+      kind: 'set-up',
+      name: 'Set up first',
+      minutes: SETUP_MINUTES,
+      askedDays: record.card.homeMinutes.filter((m) => m > 0).length,
+      weight: WEIGHT.setUp,
+      place: 'set-up',
+      instruction: wrong.map((p) => p.ask).join(' '),
+    },
+  ]
+}
+
+/** Gates that are got ready for and not open yet; after the exercises that mend, before the music. */
+function gateItems(record: StudentRecord, knowledge: Knowledge): PracticeItem[] {
+  if (record.preparing.length === 0) return []
+  const states = gateStates(record, knowledge)
+  return record.preparing.flatMap(({ gate: id, name }): PracticeItem[] => {
+    const found = states.find((s) => s.gate.id === id)
+    if (!found || found.state === 'open') return []
+    const missing = found.needs.filter((n) => !n.holds).map((n) => `${n.need.text}.`)
+    return [
+      {
+        ...PLAIN,
+        id: `gate-${id}`,
+        kind: 'gate',
+        name: `Towards ${name.charAt(0).toLowerCase()}${name.slice(1)}`,
+        minutes: GATE_MINUTES,
+        askedDays: GATE_DAYS,
+        weight: WEIGHT.gate,
+        place: 'strength',
+        instruction: found.gate.prepare ?? missing.join(' '),
+      },
+    ]
+  })
 }
 
 /** Whether a fault's exercises rest: a part they load hurts, or one of them hurt at home. */
@@ -101,23 +169,19 @@ export function restsForPain(record: StudentRecord, state: CaseState): boolean {
   return loads || hurtsUnanswered(record).some((h) => h.item.startsWith(`${state.id}-`))
 }
 
-/** Everything that wants a place, what rests for pain left out. */
-export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
+/** The student's music, the group's pieces and an easy end. */
+function musicItems(record: StudentRecord): readonly PracticeItem[] {
   const days = record.card.homeMinutes.filter((m) => m > 0)
   const ordinary = days.length === 0 ? 0 : days.reduce((a, b) => a + b, 0) / days.length
   const music: PracticeItem = {
+    ...PLAIN,
     id: 'music',
     kind: 'music',
     name: 'Pieces and songs',
     minutes: Math.max(3, Math.round(ordinary * MUSIC_SHARE)),
     askedDays: MUSIC_DAYS,
     weight: WEIGHT.music,
-    isNew: false,
     place: 'music',
-    spaced: false,
-    hand: null,
-    case: null,
-    rung: null,
   }
   const finish: PracticeItem = {
     ...music,
@@ -128,7 +192,6 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     weight: WEIGHT.finish,
     place: 'finish',
   }
-  const { group, first } = record.home.wishes
   const groupPieces: PracticeItem = {
     ...music,
     id: 'group',
@@ -137,15 +200,26 @@ export function practiceItems(record: StudentRecord): readonly PracticeItem[] {
     minutes: Math.max(GROUP.leastMinutes, Math.round(music.minutes * GROUP.share)),
     askedDays: GROUP.days,
   }
+  return [...(record.home.wishes.group === null ? [] : [groupPieces]), music, finish]
+}
+
+/** Everything that wants a place, what rests for pain left out. */
+export function practiceItems(
+  record: StudentRecord,
+  knowledge: Knowledge,
+): readonly PracticeItem[] {
+  const { first } = record.home.wishes
   const working = record.cases.filter((c) => !restsForPain(record, c))
   const active = new Set(activeProjects(record).map((c) => c.id))
-  return [
+  const hurt = new Set(hurtsUnanswered(record).map((h) => h.item))
+  const items = [
+    ...setupItem(record, knowledge),
     ...working.filter((c) => active.has(c.id)).flatMap((c) => rungItem(c, first)),
     ...working.flatMap(upkeepItem),
-    ...(group === null ? [] : [groupPieces]),
-    music,
-    finish,
+    ...gateItems(record, knowledge),
+    ...musicItems(record),
   ]
+  return items.filter((item) => !hurt.has(item.id))
 }
 
 /** The rung a given block stands for, wherever the student is on the ladder by now; null for music. */

@@ -3,16 +3,11 @@ import { chance, seededRng } from '../kit'
 import type { IsoDate, Rng } from '../kit'
 import { EMPTY_HOME, keptShare, keptWeeks, weekGivenFor } from '../record'
 import type { HomeLog } from '../record'
-import { forecastMended, gained, PRIOR, returning, steadiness } from './index'
-import type { Pace, PracticeItem, Tap, WeekPlan } from './index'
+import { forecastMended, gained, PRIOR, returning } from './index'
+import type { Pace, PracticeItem, WeekPlan } from './index'
+import { betaByOrder } from './test/betaByOrder'
 
 const RUNS = 1500
-
-/** A share drawn from Beta(a, b) with whole parameters, as an order statistic; another way than the product's. */
-function betaByOrder(rng: Rng, a: number, b: number): number {
-  const draws = Array.from({ length: a + b - 1 }, () => rng()).sort((x, y) => x - y)
-  return draws[a - 1] ?? 0
-}
 
 /** Lessons a student with these true chances takes; they are hidden from the forecast. */
 function trueLessons(rng: Rng, pass: number, clean: number, rungs: number): number {
@@ -134,29 +129,6 @@ describe('the practice kept', () => {
       { week: MONDAY, daysAsked: 1, daysPlayed: 1, share: 1 },
     ])
     expect(keptWeeks(home, MONDAY, 8)).toEqual([])
-  })
-})
-
-describe('tapping in turns', () => {
-  const taps = (times: readonly number[], limbs: string): Tap[] =>
-    times.map((at, i) => ({ at, limb: limbs[i % limbs.length] === 'l' ? 'left' : 'right' }))
-
-  test('even taps are even, at their tempo, with every turn kept', () => {
-    const found = steadiness(taps([0, 0.5, 1, 1.5, 2, 2.5, 3, 3.5], 'lr'))
-    expect(found?.perMinute).toBeCloseTo(120)
-    expect(found?.variation).toBeCloseTo(0)
-    expect(found?.turnsMissed).toBe(0)
-  })
-
-  test('a limp of 0.4 and 0.6 seconds is uneven by its standard deviation over its mean', () => {
-    const times = [0, 0.4, 1, 1.4, 2, 2.4, 3, 3.4, 4]
-    // Eight intervals, four of 0.4 and four of 0.6: s = √(8 · 0.01 / 7), mean 0.5; worked by hand.
-    expect(steadiness(taps(times, 'l'))?.variation).toBeCloseTo(Math.sqrt(0.08 / 7) / 0.5, 10)
-    expect(steadiness(taps(times, 'l'))?.turnsMissed).toBe(8)
-  })
-
-  test('too few taps say nothing', () => {
-    expect(steadiness(taps([0, 1, 2], 'lr'))).toBeNull()
   })
 })
 

@@ -3,7 +3,7 @@ import { seededRng } from '../kit'
 import type { Bpm } from '../kit'
 import type { Exercise, Line } from '../music'
 import { askFinger, askStep, judgeOrder, trainersFor } from './trainers'
-import type { FingerAsked, Trainer } from './trainers'
+import type { FingerAsked, TrainedExercise, Trainer } from './trainers'
 
 function exercise(...lines: readonly Line[]): Exercise {
   return {
@@ -39,9 +39,14 @@ const LEFT = line('left', [
   ['', 1],
   ['G3', 1, 1],
 ])
-const named = (e: Exercise, strand: 'coordination' | 'tone' = 'tone') => ({
+const named = (
+  e: Exercise | null,
+  strand: 'coordination' | 'tone' = 'tone',
+  feet = false,
+): TrainedExercise => ({
   name: 'Meet on the beat',
   strand,
+  feet,
   exercise: e,
 })
 const kinds = (trainers: readonly Trainer[]) => trainers.map((t) => t.kind)
@@ -51,12 +56,19 @@ describe('which trainers a week calls for', () => {
 
   test('a beginner at the keyboard with both hands gets all four', () => {
     const all = trainersFor([both], 'keyboard', 'beginner')
-    expect(kinds(all)).toEqual(['finger-names', 'up-or-down', 'which-hand', 'turns'])
+    expect(kinds(all)).toEqual(['finger-names', 'up-or-down', 'which-hand', 'tapping'])
     expect(all[2]).toMatchObject({ order: ['both', 'right', 'right', 'left'] })
   })
 
+  test('the foot comes in where the fault shows in the feet, notes or none', () => {
+    const feet = trainersFor([named(null, 'coordination', true)], 'mallets', 'advanced')
+    expect(feet).toEqual([{ kind: 'tapping', tasks: ['turns', 'swap', 'foot-and-hands'] }])
+    const none = trainersFor([named(null, 'tone', true)], 'mallets', 'advanced')
+    expect(none).toEqual([])
+  })
+
   test('an advanced player gets only what hands together calls for', () => {
-    expect(kinds(trainersFor([both], 'keyboard', 'advanced'))).toEqual(['which-hand', 'turns'])
+    expect(kinds(trainersFor([both], 'keyboard', 'advanced'))).toEqual(['which-hand', 'tapping'])
   })
 
   test('all of the right and then all of the left is no order to learn', () => {

@@ -26,8 +26,11 @@ export type Trainer =
       readonly name: string
       readonly order: readonly Spoken[]
     }
-  /** Two limbs by turns, as even as can be. */
-  | { readonly kind: 'turns' }
+  /**
+   * Two limbs on two keys: by turns; one the beat and the other two to it, then swapped; the foot its own time
+   * against the hands.
+   */
+  | { readonly kind: 'tapping'; readonly tasks: readonly ('turns' | 'swap' | 'foot-and-hands')[] }
 
 /** 1 is the thumb on keyboards and harp, the index finger of the left hand on strings with a neck. */
 export interface FingerNumbers {
@@ -39,7 +42,10 @@ export interface FingerNumbers {
 export interface TrainedExercise {
   readonly name: string
   readonly strand: Strand
-  readonly exercise: Exercise
+  /** The fault it mends shows in the feet. */
+  readonly feet: boolean
+  /** Null where it has no notes. */
+  readonly exercise: Exercise | null
 }
 
 const EARLY_STAGES: readonly Stage[] = ['beginner', 'elementary']
@@ -68,7 +74,7 @@ function fingerNumbers(family: Family): FingerNumbers | null {
 function fingerNames(exercises: readonly TrainedExercise[], family: Family): Trainer[] {
   const fingers = fingerNumbers(family)
   const lines = exercises
-    .flatMap((e) => e.exercise.lines)
+    .flatMap((e) => e.exercise?.lines ?? [])
     .filter((l) => l.notes.some((n) => n.fingers))
   if (!fingers || lines.length === 0) return []
   const hands = new Set<Hand>(
@@ -80,7 +86,7 @@ function fingerNames(exercises: readonly TrainedExercise[], family: Family): Tra
 /** Single notes of the first exercise that moves. */
 function upOrDown(exercises: readonly TrainedExercise[], family: Family): Trainer[] {
   for (const { exercise } of exercises) {
-    for (const { notes } of exercise.lines) {
+    for (const { notes } of exercise?.lines ?? []) {
       const single = notes.flatMap((n) => (n.pitches.length === 1 ? n.pitches : []))
       if (new Set(single).size > 1) {
         const sideways = family === 'keyboard' || family === 'mallets'
@@ -98,10 +104,20 @@ function changesOf(order: readonly Spoken[]): number {
 
 function whichHand(exercises: readonly TrainedExercise[]): Trainer[] {
   for (const { name, exercise } of exercises) {
-    const order = spokenOrder(exercise).slice(0, ORDER_MOST)
+    const order = exercise ? spokenOrder(exercise).slice(0, ORDER_MOST) : []
     if (changesOf(order) >= CHANGES_LEAST) return [{ kind: 'which-hand', name, order }]
   }
   return []
+}
+
+/** Tapping belongs to coordination; the foot comes in where the fault shows in the feet. */
+function tapping(exercises: readonly TrainedExercise[]): Trainer[] {
+  const coordination = exercises.filter((e) => e.strand === 'coordination')
+  if (coordination.length === 0) return []
+  const feet = coordination.some((e) => e.feet)
+  return [
+    { kind: 'tapping', tasks: ['turns', 'swap', ...(feet ? (['foot-and-hands'] as const) : [])] },
+  ]
 }
 
 /** The trainers a student's week calls for; few, and none where nothing shows the need. */
@@ -111,12 +127,11 @@ export function trainersFor(
   stage: Stage,
 ): readonly Trainer[] {
   const early = EARLY_STAGES.includes(stage)
-  const twoLimbs = exercises.some((e) => e.strand === 'coordination')
   return [
     ...(early ? fingerNames(exercises, family) : []),
     ...(stage === 'beginner' ? upOrDown(exercises, family) : []),
     ...whichHand(exercises),
-    ...(twoLimbs ? [{ kind: 'turns' } as const] : []),
+    ...tapping(exercises),
   ]
 }
 

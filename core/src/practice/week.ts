@@ -8,6 +8,8 @@ import type { WeekAsk } from './programme'
 
 export type BlockReason =
   | 'pinned'
+  | 'set-up-first'
+  | 'gate-ahead'
   | 'goes-first'
   | 'new-while-fresh'
   | 'eve-of-lesson'
@@ -48,6 +50,8 @@ function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly Blo
   const pinned = ask.pins.some((p) => p.item === item.id && p.day === day && p.on)
   return [
     ...(pinned ? (['pinned'] as const) : []),
+    ...(item.kind === 'set-up' ? (['set-up-first'] as const) : []),
+    ...(item.kind === 'gate' ? (['gate-ahead'] as const) : []),
     ...(item.isNew ? (['new-while-fresh'] as const) : []),
     ...(ask.first !== null && item.case === ask.first ? (['goes-first'] as const) : []),
     ...(eveWorth(ask, item, day) > 0

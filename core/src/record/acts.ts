@@ -240,6 +240,14 @@ export type ActBody =
       readonly why: BreakReason
       readonly words: string
     }
+  /** A gate is got ready for at home from that day on, or no longer. */
+  | {
+      readonly kind: 'gate-prepared'
+      readonly date: IsoDate
+      readonly gate: string
+      readonly name: string
+      readonly on: boolean
+    }
   /** Where the skills stand, as the teacher sees it. */
   | ({ readonly kind: 'levels-noted'; readonly date: IsoDate } & Levels)
   /** A place in the week at home fixed by hand; null lets it go again. */

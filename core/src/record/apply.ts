@@ -289,6 +289,11 @@ function afterAct(record: StudentRecord, act: Act): StudentRecord {
       return betweenLessons(record, act.case, (c) => moveRecheck(c, act.to))
     case 'stuck-dismissed':
       return betweenLessons(record, act.case, waitOn)
+    case 'gate-prepared': {
+      const { gate, name, date, on } = act
+      const others = record.preparing.filter((p) => p.gate !== gate)
+      return { ...record, preparing: on ? [...others, { gate, name, since: date }] : others }
+    }
     case 'levels-noted': {
       const { date, hands, reading, ear, pieces } = act
       const earlier = record.levels.filter((l) => l.date !== date)

@@ -23,6 +23,7 @@ export type ActRequest =
           | 'remedy-started'
           | 'compared'
           | 'setup-checked'
+          | 'gate-prepared'
       }
     >
   | Omit<ActOf<'lesson-opened'>, 'pack' | 'mending'>
@@ -36,6 +37,7 @@ export type ActRequest =
     }
   | Omit<ActOf<'compared'>, 'text'>
   | ActOf<'setup-checked'>
+  | Omit<ActOf<'gate-prepared'>, 'name'>
   | {
       readonly kind: 'check-answered'
       readonly lesson: LessonId
@@ -90,6 +92,13 @@ function completeSetup(request: RequestOf<'setup-checked'>, k: Knowledge): Resul
     }
   }
   return good(request)
+}
+
+function completeGate(request: RequestOf<'gate-prepared'>, k: Knowledge): Result<ActBody> {
+  const gate = k.gates.find((g) => g.id === request.gate)
+  return gate
+    ? good({ ...request, name: gate.name })
+    : refuse('unknown_gate', ['gate'], { gate: request.gate })
 }
 
 function completeCheck(request: RequestOf<'check-answered'>, k: Knowledge): Result<ActBody> {
@@ -176,6 +185,7 @@ export function completeAct(
   if (request.kind === 'sign-noted') return completeSign(request, knowledge)
   if (request.kind === 'compared') return completeComparison(request, knowledge)
   if (request.kind === 'setup-checked') return completeSetup(request, knowledge)
+  if (request.kind === 'gate-prepared') return completeGate(request, knowledge)
   if (request.kind === 'check-answered') return completeCheck(request, knowledge)
   if (request.kind === 'fault-settled') {
     if (!record) return refuse('unknown_student', ['student'])

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import type { Knowledge } from '../packs'
-import { gateOpenings, gateStates } from './index'
-import { Desk } from './test/desk'
+import { completeAct, gateOpenings, gateStates } from './index'
+import { Desk, START } from './test/desk'
 
 // The legato gate: rounded hand most of the time, tips not caving, wrist at height, whole arm supporting; no
 // calendar. Common practice, no source.
@@ -86,5 +86,33 @@ describe('the legato gate', () => {
     for (let i = 0; i < 5; i++) look(desk, [], ['knuckles-flat', 'tips-cave', 'thin-soft'])
     expect(stateOf(desk, 'legato').state).toBe('too-few')
     expect(stateOf(desk, 'legato').waitsFor).toEqual(['detached'])
+  })
+})
+
+describe('getting ready for a gate', () => {
+  const ready = (gate: string, on = true) =>
+    ({ kind: 'gate-prepared', date: START, gate, name: gate, on }) as const
+
+  test('two at once are enough, and one that is let wait makes room', () => {
+    const desk = new Desk()
+    desk.do(ready('legato'))
+    desk.do(ready('staccato'))
+    expect(desk.try(ready('scales'))).toBe('two_gates_already')
+    expect(desk.try(ready('legato'))).toBeNull()
+    desk.do(ready('staccato', false))
+    expect(desk.try(ready('scales'))).toBeNull()
+    expect(desk.record.preparing.map((p) => p.gate)).toEqual(['legato', 'scales'])
+  })
+
+  test('its name is the pack\u2019s, and one the pack does not have is refused', () => {
+    const asked = { kind: 'gate-prepared', date: START, gate: 'legato', on: true } as const
+    expect(completeAct(asked, null, knowledge)).toMatchObject({
+      ok: true,
+      value: { name: 'Legato' },
+    })
+    expect(completeAct({ ...asked, gate: 'tremolo' }, null, knowledge)).toMatchObject({
+      ok: false,
+      refusal: { code: 'unknown_gate', path: ['gate'] },
+    })
   })
 })

@@ -9,7 +9,7 @@ import { factsOf } from './factsOf'
 import type { LessonState, StudentRecord } from './state'
 
 /** Lessons looked back over. */
-const RECENT_LESSONS = 8
+export const RECENT_LESSONS = 8
 /** Standard normal quantile of a two-sided 80 % interval: four good lessons of four make 71 %. */
 const Z_80 = 1.2815515655446004
 /** A clean look at a fault speaks for a need only when the fault nearly always shows it. */
@@ -60,6 +60,11 @@ function seenIn(
   return looks.length === 0 ? null : !looks.every(isClean)
 }
 
+/** Whether so many good lessons of those seen show the share asked for. */
+export function needHolds(good: number, seen: number, share: number): boolean {
+  return wilson(good, seen, Z_80).low >= share
+}
+
 function needState(record: StudentRecord, knowledge: Knowledge, need: GateNeed): NeedState {
   const lessons = record.lessons
     .flatMap((l) => {
@@ -69,12 +74,13 @@ function needState(record: StudentRecord, knowledge: Knowledge, need: GateNeed):
     .slice(-RECENT_LESSONS)
   const good = lessons.filter((l) => l.good).length
   const share = wilson(good, lessons.length, Z_80)
-  return { need, good, seen: lessons.length, share, holds: share.low >= need.share, lessons }
+  const holds = needHolds(good, lessons.length, need.share)
+  return { need, good, seen: lessons.length, share, holds, lessons }
 }
 
 /** Fewest lessons that could show a need to hold at all. */
 function enoughSeen({ need, seen }: NeedState): boolean {
-  return wilson(seen, seen, Z_80).low >= need.share
+  return needHolds(seen, seen, need.share)
 }
 
 /** Every gate of the student's schools, prerequisites before what waits for them. */

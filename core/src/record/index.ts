@@ -57,7 +57,7 @@ export type {
   WeekPin,
 } from './homeLog'
 export { factsOf } from './factsOf'
-export { gateOpenings, gateStates } from './gates'
+export { gateOpenings, gateStates, needHolds, RECENT_LESSONS } from './gates'
 export type { GateState, NeedState } from './gates'
 export {
   HANDOVER_FORMAT,
@@ -72,7 +72,14 @@ export { lessonSummary } from './lessonSummary'
 export type { FaultInLesson, LessonSummary } from './lessonSummary'
 export { painfulParts } from './painfulParts'
 export { playRecord, refuseUndo, undoneActs } from './playRecord'
-export { activeProjects, looksByLesson, PROJECTS_MOST, refuseAct, ruleFor } from './refuseAct'
+export {
+  activeProjects,
+  looksByLesson,
+  PREPARED_MOST,
+  PROJECTS_MOST,
+  refuseAct,
+  ruleFor,
+} from './refuseAct'
 export { proposeProjects } from './proposeProjects'
 export type { ProjectReason, ProposedProject } from './proposeProjects'
 export { lastSetup, setupDue } from './setupDue'
@@ -100,5 +107,6 @@ export type {
   SkillLevels,
   SlipCount,
   NotedSign,
+  PreparedGate,
   StudentRecord,
 } from './state'

@@ -19,7 +19,16 @@ export function undoneActs(acts: readonly Act[]): ReadonlySet<ActId> {
 
 /** A record with nothing in it but the card. */
 export function emptyRecord(card: StudentCard): StudentRecord {
-  return { card, lessons: [], cases: [], strengths: [], home: EMPTY_HOME, breaks: [], levels: [] }
+  return {
+    card,
+    lessons: [],
+    cases: [],
+    strengths: [],
+    home: EMPTY_HOME,
+    breaks: [],
+    preparing: [],
+    levels: [],
+  }
 }
 
 /** The record after its acts, or null when the student has not been added. Acts are taken in order. */

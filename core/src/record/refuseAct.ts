@@ -12,6 +12,9 @@ const PREPARED: ReadonlySet<Act['kind']> = new Set(['ladder-edited', 'tempo-foun
 /** Repairs a student can be on at once; common practice. */
 export const PROJECTS_MOST = 2
 
+/** Gates got ready for at once; as with repairs, common practice. */
+export const PREPARED_MOST = 2
+
 /** A lesson may be dated this far ahead, for a clock or a time zone that is off. */
 const DAYS_AHEAD_MOST = 1
 
@@ -165,6 +168,15 @@ function refuseBreak({ from, to }: Extract<ActBody, { kind: 'break-noted' }>): R
   return days > BREAK_DAYS_MOST ? no('break_too_long', 'to', { days: BREAK_DAYS_MOST }) : null
 }
 
+function refusePreparing(
+  record: StudentRecord,
+  act: Extract<ActBody, { kind: 'gate-prepared' }>,
+): Refusal | null {
+  const others = record.preparing.filter((p) => p.gate !== act.gate)
+  if (!act.on || others.length < PREPARED_MOST) return null
+  return no('two_gates_already', 'gate', { names: others.map((p) => p.name).join(' · ') })
+}
+
 type BetweenLessons = Extract<ActBody, { kind: 'recheck-moved' | 'stuck-dismissed' }>
 
 /** What the teacher overrules at the desk, with or without a lesson. */
@@ -242,6 +254,7 @@ export function refuseAct(
   }
   if (isBesideLessons(act)) return null
   if (act.kind === 'lesson-opened') return refuseOpening(record, act, today)
+  if (act.kind === 'gate-prepared') return refusePreparing(record, act)
   if ('date' in act) return refuseHome(act, today)
   const refusal = refuseLesson(record, act.lesson)
   // A ladder is prepared between lessons too; everything else happens in one.

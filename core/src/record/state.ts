@@ -161,6 +161,13 @@ export interface SkillLevels extends Levels {
   readonly date: IsoDate
 }
 
+/** A gate the student is got ready for at home. */
+export interface PreparedGate {
+  readonly gate: string
+  readonly name: string
+  readonly since: IsoDate
+}
+
 /** What one lesson left behind on one fault: a point of the seam. */
 export interface CasePoint {
   readonly lesson: LessonId
@@ -209,6 +216,7 @@ export interface StudentRecord {
   readonly strengths: readonly { readonly words: string; readonly lesson: LessonId }[]
   readonly home: HomeLog
   readonly breaks: readonly Break[]
+  readonly preparing: readonly PreparedGate[]
   /** Where the skills stood, oldest first. */
   readonly levels: readonly SkillLevels[]
 }

@@ -76,6 +76,7 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     strengths: [],
     home: EMPTY_HOME,
     breaks: [],
+    preparing: [],
     levels: [],
   }
 }

@@ -1,6 +1,6 @@
 /** Plays a student with hidden faults through weeks of lessons, as a careful teacher would run them. */
 import { diagnose } from '../diagnosis'
-import { addDays, chance, daysBetween, pick } from '../kit'
+import { addDays, chance, daysBetween, pick, seededRng } from '../kit'
 import type { IsoDate, Rng } from '../kit'
 import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
@@ -209,6 +209,40 @@ function noteLevels(player: Player, number: number, date: IsoDate): void {
   player.do({ kind: 'levels-noted', date, hands, reading, ear, pieces })
 }
 
+function prepareGate(player: Player, number: number, date: IsoDate): void {
+  const { prepares } = player.script
+  if (prepares?.lesson !== number) return
+  player.do({ kind: 'gate-prepared', date, gate: prepares.gate, on: true })
+}
+
+/** Once a gate is got ready for, its needs are looked at in every lesson; with chance of its own, so that the story goes on as before. */
+function lookAtGate(player: Player, number: number): void {
+  const { prepares } = player.script
+  const gate = player.knowledge.gates.find((g) => g.id === prepares?.gate)
+  if (!prepares || !gate || number <= prepares.lesson) return
+  const rng = seededRng(number)
+  const noted = lessonOf(player.now, player.lesson).signs.map((s) => s.finding)
+  for (const { without } of gate.needs) {
+    if (noted.includes(without)) continue
+    const shows = player.knowledge.faults.some(
+      (f) => player.isThere(f.id, number) && chance(rng, f.shows[without] ?? 0),
+    )
+    player.do({
+      kind: 'sign-noted',
+      lesson: player.lesson,
+      finding: without,
+      strength: shows ? 'slight' : 'absent',
+      prompted: false,
+      condition: null,
+    })
+  }
+}
+
+function lookAtSetup(player: Player): void {
+  const found = player.script.setupAtEnd
+  if (found) player.do({ kind: 'setup-checked', lesson: player.lesson, place: 'studio', ...found })
+}
+
 function letRest(player: Player, number: number): void {
   const { rests } = player.script
   const state = player.now.cases.find((c) => c.fault === rests?.fault)
@@ -235,6 +269,9 @@ function oneLesson(player: Player, number: number, date: IsoDate, last: boolean)
   letRest(player, number)
   lookForMore(player, number)
   noteLevels(player, number, date)
+  prepareGate(player, number, date)
+  lookAtGate(player, number)
+  if (last) lookAtSetup(player)
   if (last && script.painAtEnd !== undefined) {
     player.do({
       kind: 'sign-noted',

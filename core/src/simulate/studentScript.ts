@@ -1,4 +1,5 @@
 /** A student's story as it is written, and as it was played. */
+import type { SetupCheck } from '../packs'
 import type { Act, BreakReason, LessonId, Levels, StudentCard } from '../record'
 
 /** A fault the student really has, and how it will go. */
@@ -49,6 +50,10 @@ export interface StudentScript {
   readonly daysBeforeToday: readonly number[]
   readonly breaks?: readonly ScriptBreak[]
   readonly levels?: readonly ScriptLevels[]
+  /** A gate that is got ready for from a lesson on. */
+  readonly prepares?: { readonly lesson: number; readonly gate: string }
+  /** The set-up as it was found in the last lesson. */
+  readonly setupAtEnd?: SetupCheck
   /** A project that is let rest in a lesson. */
   readonly rests?: { readonly lesson: number; readonly fault: string; readonly reason: string }
   /** From this lesson on a third fault is settled and waits its turn. */

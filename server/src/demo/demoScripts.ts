@@ -88,6 +88,17 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['Makes up her own endings', 'Remembers tunes after one hearing'],
     cues: { 'feet-without-ground': 'barnacles', 'tips-collapse': 'crab claws' },
+    prepares: { lesson: 5, gate: 'legato' },
+    setupAtEnd: {
+      points: {
+        centre: 'right',
+        distance: 'right',
+        height: 'right',
+        spine: 'right',
+        feet: 'wrong',
+      },
+      numbers: {},
+    },
     notes: NOTES,
     daysBeforeToday: weekly(1),
   },

@@ -1,6 +1,7 @@
 /** The last weeks at home of a demo student: a week that was given, and what was ticked of it. */
 import { addDays, chance, daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import type { Knowledge } from '@vein-mend/core/packs'
 import { blocksToGive } from '@vein-mend/core/practice'
 import { askedOn, applyAct, mondayOf } from '@vein-mend/core/record'
 import type { Act, ActBody, ActId, StudentRecord } from '@vein-mend/core/record'
@@ -13,12 +14,13 @@ const KEPT = 0.7
 export async function homeLife(
   key: string,
   record: StudentRecord,
+  knowledge: Knowledge,
   today: IsoDate,
   daysBack: number,
   rng: Rng,
 ): Promise<readonly Act[]> {
   const monday = mondayOf(addDays(today, -daysBack))
-  const solved = await solveWeek(record, monday)
+  const solved = await solveWeek(record, knowledge, monday)
   if (!solved) return []
   let made = 0
   const act = (body: ActBody, day: IsoDate, by: string): Act => {

@@ -42,7 +42,14 @@ export async function layDemoStudio(
     const before = playRecord(lessons)
     if (!before) throw new RangeError(`${script.key} has no record`)
     const daysBack = script.breaks ? HOME_DAYS.loft : HOME_DAYS.newcomer
-    const home = await homeLife(script.key, before, today, daysBack, seededRng(DEMO_SEED - i))
+    const home = await homeLife(
+      script.key,
+      before,
+      knowledge,
+      today,
+      daysBack,
+      seededRng(DEMO_SEED - i),
+    )
     const acts = [...lessons, ...home]
     const record = home.reduce(applyAct, before)
     await store.write((writer) => writer.append(`student-${script.key}` as StudentId, acts, record))

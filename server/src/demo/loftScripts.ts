@@ -73,6 +73,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['A warm low string', 'Counts for the others'],
     cues: { 'bow-hold-locked': 'hold the gull, do not frighten it', 'bow-crooked-travel': 'rails' },
+    prepares: { lesson: 30, gate: 'shifting' },
     levels: [
       { lesson: 12, hands: 2, reading: 3, ear: 3, pieces: 3 },
       { lesson: 33, hands: 3, reading: 5, ear: 4, pieces: 5 },
@@ -267,6 +268,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['Reads two lines at once', 'Even in the dark'],
     cues: { 'roll-too-fast': 'slow rain on the roof' },
+    prepares: { lesson: 28, gate: 'rolled-tunes' },
     levels: [{ lesson: 30, hands: 6, reading: 6, ear: 5, pieces: 6 }],
   }),
 ]

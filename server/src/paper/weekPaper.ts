@@ -59,7 +59,15 @@ function dayColumn(week: WeekOnPaper, d: number): Content {
 function itemContent(week: WeekOnPaper, entry: WeekOnPaper['items'][number]): Content {
   const { item, cue, svg } = entry
   const { rung } = item
-  if (!rung) return { text: '' }
+  if (!rung) {
+    return {
+      unbreakable: true,
+      stack: [
+        { text: settable(item.name), style: 'heading' },
+        { text: settable(item.instruction ?? '') },
+      ],
+    }
+  }
   const child = isChild(week.ageBand)
   const dose = [
     `${rung.dose.times} times`,

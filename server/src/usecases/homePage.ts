@@ -4,7 +4,13 @@ import type { HomeLinkListed, HomeResponse, IdentifiedRequest } from '@vein-mend
 import { addDays, good, refuse } from '@vein-mend/core/kit'
 import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { blocksToGive, restsForPain, rungOfItem, trainersFor } from '@vein-mend/core/practice'
+import {
+  blocksToGive,
+  practiceItems,
+  restsForPain,
+  rungOfItem,
+  trainersFor,
+} from '@vein-mend/core/practice'
 import type { TrainedExercise } from '@vein-mend/core/practice'
 import { askedOn, HOME_ACTS, hurtsUnanswered, mondayOf, weekGivenFor } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
@@ -53,16 +59,28 @@ async function studentOf(deps: Deps, token: string): Promise<StudentId | null> {
 type HomeDay = HomeResponse['days'][number]
 
 /** The week's days as given, or as they would be given now where nothing was. */
-async function homeDays(record: StudentRecord, today: IsoDate): Promise<readonly HomeDay[]> {
+async function homeDays(
+  record: StudentRecord,
+  knowledge: Knowledge,
+  today: IsoDate,
+): Promise<readonly HomeDay[]> {
   const monday = mondayOf(today)
   const dates = Array.from({ length: DAYS_SHOWN }, (_, d) => addDays(monday, d))
   const given = weekGivenFor(record.home, today) !== null
-  const solved = given ? null : await solveWeek(record, monday)
+  const solved = given ? null : await solveWeek(record, knowledge, monday)
   const free = solved ? blocksToGive(solved.plan) : []
   return dates.map((date, d) => {
     const blocks = given ? askedOn(record.home, date) : free.filter((b) => b.day === d)
     return { date, blocks: blocks.map(({ item, name, minutes }) => ({ item, name, minutes })) }
   })
+}
+
+const FEET = ['foot', 'feet']
+
+/** Whether one of the fault's signs is seen or heard of the feet. */
+function showsInFeet(knowledge: Knowledge, id: string): boolean {
+  const shows = knowledge.faults.find((f) => f.id === id)?.shows ?? {}
+  return knowledge.findings.some((f) => f.id in shows && FEET.includes(f.place))
 }
 
 /** The rungs behind the blocks, wherever the student is by now; those that rest for pain are named apart. */
@@ -80,7 +98,8 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
     }
     const notes = await rungNotes(rung, state, record, knowledge)
     const { name } = rung
-    if (notes.exercise) trained.push({ name, strand: state.strand, exercise: notes.exercise })
+    const { strand, fault } = state
+    trained.push({ name, strand, feet: showsInFeet(knowledge, fault), exercise: notes.exercise })
     rungs.push({
       item,
       instruction: rung.instruction,
@@ -107,7 +126,7 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
   if (!knowledge) return refuse('unknown_pack', ['instrument'])
   const { card, home } = record
   const today = deps.today()
-  const days = await homeDays(record, today)
+  const days = await homeDays(record, knowledge, today)
   const items = new Set(days.flatMap((d) => d.blocks.map((b) => b.item)))
   return good({
     name: card.name.split(' ')[0] ?? card.name,
@@ -115,6 +134,9 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
     today,
     days,
     ...(await homeRungs(record, knowledge, [...items])),
+    plain: practiceItems(record, knowledge).flatMap(({ id, instruction }) =>
+      items.has(id) && instruction !== null ? [{ item: id, instruction }] : [],
+    ),
     ticks: home.ticks.filter((t) => mondayOf(t.date) === mondayOf(today)),
   })
 }

@@ -11,6 +11,7 @@ import {
   weekProgramme,
   weekWorth,
 } from '@vein-mend/core/practice'
+import type { Knowledge } from '@vein-mend/core/packs'
 import type { WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
 import {
   activeProjects,
@@ -59,10 +60,11 @@ async function solve(ask: WeekAsk): Promise<Omit<SolvedWeek, 'pinsLetGo'> | null
 /** The best week; where the pins contradict each other or the minutes, the week without them. */
 export async function solveWeek(
   record: StudentRecord,
+  knowledge: Knowledge,
   monday: IsoDate,
   more = 0,
 ): Promise<SolvedWeek | null> {
-  const ask = weekAsk(record, monday, more)
+  const ask = weekAsk(record, knowledge, monday, more)
   const pinned = await solve(ask)
   if (pinned) return { ...pinned, pinsLetGo: false }
   const free = await solve({ ...ask, pins: [], leftToRight: null })
@@ -76,12 +78,12 @@ function withFirst(record: StudentRecord, first: CaseId): StudentRecord {
 }
 
 /** The week with each project put first that is not so already; nothing where none competes. */
-async function eachFirst(record: StudentRecord, monday: IsoDate) {
+async function eachFirst(record: StudentRecord, knowledge: Knowledge, monday: IsoDate) {
   const projects = activeProjects(record)
   const others = projects.filter((c) => c.id !== record.home.wishes.first)
   const first: PracticeWeekResponse['first'][number][] = []
   for (const { id } of projects.length > 1 ? others : []) {
-    const solved = await solveWeek(withFirst(record, id), monday)
+    const solved = await solveWeek(withFirst(record, id), knowledge, monday)
     if (solved) first.push({ case: id, plan: solved.plan })
   }
   return first
@@ -95,9 +97,11 @@ export async function practiceWeek(
 ): Promise<Result<PracticeWeekResponse>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
+  const knowledge = await deps.knowledge.practised(record.card.instrument)
+  if (!knowledge) return refuse('unknown_pack', ['instrument'])
   const monday = mondayOf(day)
-  const solved = await solveWeek(record, monday)
-  const roomier = await solveWeek(record, monday, MORE_MINUTES)
+  const solved = await solveWeek(record, knowledge, monday)
+  const roomier = await solveWeek(record, knowledge, monday, MORE_MINUTES)
   if (!solved || !roomier) return refuse('no_week', ['week'])
   const kept = keptWeeks(record.home, deps.today(), WEEKS_SHOWN)
   return good({
@@ -106,7 +110,7 @@ export async function practiceWeek(
     ...solved,
     more: { minutes: MORE_MINUTES, plan: roomier.plan, gained: gained(roomier.plan, solved.plan) },
     given: weekGivenFor(record.home, monday),
-    first: await eachFirst(record, monday),
+    first: await eachFirst(record, knowledge, monday),
     daily: keptDaily(kept.slice(-DAILY_WEEKS)),
     kept,
   })

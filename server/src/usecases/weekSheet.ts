@@ -45,11 +45,14 @@ export async function weekSheet(
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])
   const monday = mondayOf(day)
-  const solved = await solveWeek(record, monday)
+  const solved = await solveWeek(record, knowledge, monday)
   if (!solved) return refuse('no_week', ['week'])
   const entries: SheetEntry[] = []
   for (const item of placedItems(solved.plan)) {
-    if (!item.rung) continue
+    if (!item.rung) {
+      if (item.instruction !== null) entries.push({ item, cue: null, svg: null, exercise: null })
+      continue
+    }
     const state = record.cases.find((c) => c.id === item.case)
     entries.push({ item, ...(await rungNotes(item.rung, state, record, knowledge)) })
   }

@@ -10,6 +10,8 @@ const SENTENCES: Readonly<Record<string, Say>> = {
     `“${f(x.name)}” is on record already, perhaps from another tab. Nothing was added twice.`,
   two_projects_already: (x) =>
     `Two projects are enough: ${f(x.names)}. Mend one first, or let it rest.`,
+  two_gates_already: (x) =>
+    `Two gates are enough to get ready for: ${f(x.names)}. Let one of them wait first.`,
   lesson_in_future: (x) =>
     `The lesson is dated ${f(x.date)}, ${f(x.days)} days ahead. Check the date.`,
   lesson_before_last: (x) =>

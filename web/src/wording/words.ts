@@ -229,6 +229,7 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'recheck-moved': 'Second look moved',
   'stuck-dismissed': 'Given time',
   'break-noted': 'Break',
+  'gate-prepared': 'Gate got ready for',
   'levels-noted': 'Skills noted',
   'week-pinned': 'Week changed',
   'week-wished': 'Wishes for the week',
@@ -247,9 +248,9 @@ export function sayPass(rule: PassRule): string {
 
 /** 0.873 as `87 %`; near certainty is said as such and never as 0 or 100. */
 export function percent(p: number): string {
-  if (p > 0 && p < 0.005) return '< 1 %'
-  if (p < 1 && p > 0.995) return '> 99 %'
-  return `${Math.round(p * 100)} %`
+  if (p > 0 && p < 0.005) return '< 1\u00a0%'
+  if (p < 1 && p > 0.995) return '> 99\u00a0%'
+  return `${Math.round(p * 100)}\u00a0%`
 }
 
 /** A figure with its sign. */

@@ -1,6 +1,6 @@
 /** Forecasts from the worker, each kept as long as its question stays the same. */
 import { useQuery } from '@tanstack/react-query'
-import type { Pace } from '@vein-mend/core/practice'
+import type { GatePace, Pace } from '@vein-mend/core/practice'
 import { wrap } from 'comlink'
 import type { Remote } from 'comlink'
 import type { worker as Worker_ } from './forecast.worker'
@@ -12,10 +12,16 @@ function remote(): Remote<typeof Worker_> {
   return shared
 }
 
-export function useForecast(pace: Pace, kept: number) {
+/** What is asked: when a fault may be mended, or when a gate may open. */
+export type Asked =
+  | { readonly about: 'fault'; readonly pace: Pace }
+  | { readonly about: 'gate'; readonly pace: GatePace }
+
+export function useForecast(asked: Asked, kept: number) {
   return useQuery({
-    queryKey: ['forecast', pace, kept],
-    queryFn: () => remote().forecast(pace, kept),
+    queryKey: ['forecast', asked, kept],
+    queryFn: () =>
+      asked.about === 'fault' ? remote().mended(asked.pace, kept) : remote().gate(asked.pace, kept),
     staleTime: Infinity,
     networkMode: 'always',
   })

@@ -1,13 +1,18 @@
-/** Gates: which techniques are open, on what evidence, and what comes before them. */
+/** Gates: which techniques are open, on what evidence, what comes before them, and which are got ready for. */
 import { layoutChain } from '@vein-mend/core/seam'
 import { factsOf, gateOpenings, gateStates } from '@vein-mend/core/record'
-import type { GateState, NeedState } from '@vein-mend/core/record'
+import type { GateState, NeedState, StudentId } from '@vein-mend/core/record'
+import { gateAhead } from '@vein-mend/core/practice'
 import { Link, useParams } from 'react-router'
+import { useActs, useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
+import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/Page'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
+import { keptLately } from '../week/keptLately'
+import { LookFirst, OutlookInWords } from '../week/Outlook'
 
 const STATE: Readonly<Record<GateState['state'], { words: string; mark: string }>> = {
   open: { words: 'open', mark: '⌒' },
@@ -47,14 +52,49 @@ function Need({ need }: { need: NeedState }) {
   )
 }
 
+/** The gate taken into the weeks at home, with when it may open. */
+function GettingReady({ gate, view }: { gate: GateState; view: StudentView }) {
+  const act = useActs(view.id)
+  const { id, name, prepare } = gate.gate
+  const on = view.record.preparing.some((p) => p.gate === id)
+  const ahead = on ? gateAhead(view.record, view.knowledge, id) : null
+  return (
+    <div className="mt-2">
+      {on && prepare !== null && <p className="mb-1">At home: {prepare}</p>}
+      {ahead?.kind === 'unseen' && <LookFirst needs={ahead.needs} />}
+      {ahead?.kind === 'known' && (
+        <OutlookInWords
+          asked={{ about: 'gate', pace: ahead.pace }}
+          kept={keptLately(view).kept}
+          today={view.today}
+        />
+      )}
+      <Button
+        small
+        className="mt-1"
+        onClick={() =>
+          act(
+            [{ kind: 'gate-prepared', date: view.today, gate: id, on: !on }],
+            on ? `${name} waits` : `Getting ready for ${name}`,
+          )
+        }
+      >
+        {on ? 'Let it wait' : 'Get ready for it at home'}
+      </Button>
+    </div>
+  )
+}
+
 function Card({
   gate,
   opened,
   nameOf,
+  view,
 }: {
   gate: GateState
   opened: string | undefined
   nameOf: (id: string) => string
+  view: StudentView
 }) {
   const { words, mark } = STATE[gate.state]
   const isOpen = gate.state === 'open'
@@ -78,6 +118,7 @@ function Card({
           <Need key={n.need.text} need={n} />
         ))}
       </ul>
+      {!isOpen && <GettingReady gate={gate} view={view} />}
     </div>
   )
 }
@@ -106,7 +147,7 @@ function Map_({ view }: { view: StudentView }) {
           <ul className="space-y-3">
             {here.map((g) => (
               <li key={g.gate.id}>
-                <Card gate={g} opened={openings.get(g.gate.id)} nameOf={nameOf} />
+                <Card gate={g} opened={openings.get(g.gate.id)} nameOf={nameOf} view={view} />
               </li>
             ))}
           </ul>
@@ -119,6 +160,7 @@ function Map_({ view }: { view: StudentView }) {
 export function Gates() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
+  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the gates" />
   const { schools } = factsOf(data.record.card, data.knowledge)

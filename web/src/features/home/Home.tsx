@@ -54,6 +54,8 @@ function Item({
   home: HomePage
 }) {
   const rung = page.rungs.find((r) => r.item === block.item)
+  const instruction =
+    rung?.instruction ?? page.plain.find((p) => p.item === block.item)?.instruction
   const tick = page.ticks.find((t) => t.date === page.today && t.item === block.item)
   const said = { kind: 'practised' as const, date: page.today, item: block.item }
   const say = (done: boolean, tempo: number | null) =>
@@ -81,8 +83,21 @@ function Item({
             ].join(', ')}
           </p>
         </div>
+        <Button
+          className="text-danger shrink-0"
+          onClick={() =>
+            home.add({
+              kind: 'hurt-at-home',
+              date: page.today,
+              item: block.item,
+              name: block.name,
+            })
+          }
+        >
+          It hurts
+        </Button>
       </div>
-      {rung && <p className="mt-2 text-lg leading-snug">{rung.instruction}</p>}
+      {instruction !== undefined && <p className="mt-2 text-lg leading-snug">{instruction}</p>}
       {rung?.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
       {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
       {rung?.exercise && (
@@ -90,24 +105,9 @@ function Item({
           <PlayBar exercise={rung.exercise} />
         </div>
       )}
-      {rung && (
-        <div className="mt-2 flex flex-wrap items-center gap-3">
-          {(rung.tempo ?? rung.svg) && (
-            <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
-          )}
-          <Button
-            className="text-danger ml-auto"
-            onClick={() =>
-              home.add({
-                kind: 'hurt-at-home',
-                date: page.today,
-                item: block.item,
-                name: block.name,
-              })
-            }
-          >
-            It hurts
-          </Button>
+      {(rung?.tempo ?? rung?.svg) && (
+        <div className="mt-2">
+          <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
         </div>
       )}
     </li>

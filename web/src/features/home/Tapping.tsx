@@ -1,46 +1,143 @@
-/** Two keys or two pads, turn about: how steady, and were the turns kept. */
-import { steadiness, TAPS_ASKED } from '@vein-mend/core/practice'
-import type { Tap } from '@vein-mend/core/practice'
-import { useEffect, useState } from 'react'
+/** Two keys or two pads: turn about, one limb two to the other's beat, or the foot its own time against the hands. */
+import {
+  BEATS_BEFORE_SWAP,
+  FOOT_ASKED,
+  footHeld,
+  steadiness,
+  swapsKept,
+  swapTurn,
+  TAPS_ASKED,
+  turnsMissed,
+} from '@vein-mend/core/practice'
+import type { Tap, TapTask } from '@vein-mend/core/practice'
+import { useEffect, useRef, useState } from 'react'
 import { Button } from '../../ui/Button'
-import { plural } from '../../wording/words'
+import { percent, plural } from '../../wording/words'
 
-const KEYS: Readonly<Record<string, Tap['limb']>> = { f: 'left', j: 'right' }
-const SEEN = 16
+type Limb = Tap['limb']
+const KEYS: Readonly<Record<string, Limb>> = { f: 'left', j: 'right' }
+/** Taps looked back over in turns; the other tasks are judged from their start. */
+const TURNS_SEEN = 16
 
-function seconds(): number {
-  return performance.now() / 1000
+const NAMES: Record<TapTask, string> = {
+  turns: 'In turns',
+  swap: 'Two to one, swapped',
+  'foot-and-hands': 'Foot against hands',
 }
 
-function verdict(taps: readonly Tap[]): string {
-  const found = steadiness(taps)
-  if (!found) return `${taps.length} of ${TAPS_ASKED} taps`
-  const turns =
-    found.turnsMissed === 0 ? 'every turn kept' : `${plural(found.turnsMissed, 'turn')} missed`
-  return `${Math.round(found.perMinute)} a minute, uneven by ${Math.round(found.variation * 100)} %, ${turns}`
+const WORDS: Record<TapTask, string> = {
+  turns: 'Left, right, left, right, as even as you can. A foot can take one side.',
+  swap: `One side taps the beat, the other two to each beat. After ${BEATS_BEFORE_SWAP} beats they swap.`,
+  'foot-and-hands': `The foot taps a slow beat alone, ${FOOT_ASKED.alone} times or more. Then the hands roll at their own rate, and the foot goes on as before.`,
 }
 
-export function Tapping() {
+const PADS: Record<TapTask, Record<Limb, string>> = {
+  turns: { left: 'Left', right: 'Right' },
+  swap: { left: 'Left', right: 'Right' },
+  'foot-and-hands': { left: 'Foot', right: 'Hands' },
+}
+
+function sayTurns(taps: readonly Tap[]): string {
+  const lately = taps.slice(-TURNS_SEEN)
+  const found = steadiness(lately)
+  if (!found) return `${lately.length} of ${TAPS_ASKED} taps`
+  const missed = turnsMissed(lately)
+  const turns = missed === 0 ? 'every turn kept' : `${plural(missed, 'turn')} missed`
+  return `${Math.round(found.perMinute)} a minute, uneven by ${percent(found.variation)}, ${turns}`
+}
+
+function saySwap(taps: readonly Tap[]): string {
+  const { beat, done } = swapTurn(taps)
+  const now = `${beat === 'left' ? 'Left' : 'Right'} has the beat${done > 0 ? `, ${done} of ${BEATS_BEFORE_SWAP}` : ''}.`
+  const kept = swapsKept(taps).slice(-2)
+  return [
+    now,
+    ...kept.map(
+      (k) => `Beat ${k.beat}: ${k.kept} of ${plural(k.beats, 'beat')} held two of the other.`,
+    ),
+  ].join(' ')
+}
+
+function sayFoot(taps: readonly Tap[]): string {
+  const found = footHeld(taps)
+  if (!found) {
+    const foot = taps.filter((t) => t.limb === 'left').length
+    return foot < FOOT_ASKED.alone
+      ? `Foot alone: ${foot} of ${FOOT_ASKED.alone}`
+      : 'Now the hands; the foot goes on.'
+  }
+  const { foot, faster, from, to, handsPerMinute } = found
+  const range = `between ${percent(Math.min(Math.abs(from), Math.abs(to)))} and ${percent(Math.max(Math.abs(from), Math.abs(to)))}`
+  const held =
+    from <= 0 && to >= 0
+      ? 'The foot kept its time.'
+      : `The foot went ${percent(Math.abs(faster))} ${faster > 0 ? 'faster' : 'slower'} with the hands (${range}).`
+  return `${held} Foot ${Math.round(foot.perMinute)} a minute, uneven by ${percent(foot.variation)}; hands ${Math.round(handsPerMinute)}.`
+}
+
+const VERDICTS: Record<TapTask, (taps: readonly Tap[]) => string> = {
+  turns: sayTurns,
+  swap: saySwap,
+  'foot-and-hands': sayFoot,
+}
+
+function Tasks({
+  tasks,
+  task,
+  onChoose,
+}: {
+  tasks: readonly TapTask[]
+  task: TapTask
+  onChoose: (task: TapTask) => void
+}) {
+  return (
+    <div role="radiogroup" aria-label="What to tap" className="flex flex-wrap gap-2">
+      {tasks.map((offered) => (
+        <button
+          key={offered}
+          type="button"
+          role="radio"
+          aria-checked={offered === task}
+          onClick={() => onChoose(offered)}
+          className={`min-h-11 rounded-md border px-3 ${offered === task ? 'border-ink bg-ink text-slip' : 'border-line bg-glaze'}`}
+        >
+          {NAMES[offered]}
+        </button>
+      ))}
+    </div>
+  )
+}
+
+export function Tapping({ tasks }: { tasks: readonly TapTask[] }) {
+  const [task, setTask] = useState<TapTask>(tasks[0] ?? 'turns')
   const [taps, setTaps] = useState<readonly Tap[]>([])
-  const tap = (limb: Tap['limb']) => {
-    const at = seconds()
-    setTaps((all) => [...all, { at, limb }].slice(-SEEN))
+  const drawer = useRef<HTMLDetailsElement>(null)
+  const tap = (limb: Limb) => {
+    const at = performance.now() / 1000
+    setTaps((all) => [...all, { at, limb }])
   }
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const limb = KEYS[event.key.toLowerCase()]
-      if (limb && !(event.target instanceof HTMLInputElement) && !event.repeat) tap(limb)
+      const typing =
+        event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+      if (limb && !typing && !event.repeat && drawer.current?.open) tap(limb)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [])
   return (
-    <details className="border-line mt-4 border-t pt-3">
-      <summary className="min-h-11 cursor-pointer py-2 font-medium">Tapping in turns</summary>
-      <p className="text-kiln">
-        Left, right, left, right, as even as you can: two pads, or the keys F and J. A foot can take
-        one side.
-      </p>
+    <details ref={drawer} className="border-line mt-4 border-t pt-3">
+      <summary className="min-h-11 cursor-pointer py-2 font-medium">Two limbs</summary>
+      <Tasks
+        tasks={tasks}
+        task={task}
+        onChoose={(chosen) => {
+          setTask(chosen)
+          setTaps([])
+        }}
+      />
+      <p className="text-kiln mt-2">{WORDS[task]} Two pads, or the keys F and J.</p>
       <div className="mt-2 grid grid-cols-2 gap-2">
         {(['left', 'right'] as const).map((limb) => (
           <button
@@ -52,12 +149,12 @@ export function Tapping() {
             }}
             className="border-line bg-glaze min-h-24 touch-manipulation rounded-md border text-lg font-medium"
           >
-            {limb === 'left' ? 'Left' : 'Right'}
+            {PADS[task][limb]}
           </button>
         ))}
       </div>
-      <p role="status" className="mt-2 tabular-nums">
-        {verdict(taps)}
+      <p role="status" className="mt-2 min-h-12 tabular-nums">
+        {VERDICTS[task](taps)}
       </p>
       <Button small onClick={() => setTaps([])}>
         Begin again

@@ -212,8 +212,8 @@ export function Trainers({ trainers }: { trainers: readonly Trainer[] }) {
         return <UpOrDown key={trainer.kind} trainer={trainer} />
       case 'which-hand':
         return <WhichHand key={trainer.kind} trainer={trainer} />
-      case 'turns':
-        return <Tapping key={trainer.kind} />
+      case 'tapping':
+        return <Tapping key={trainer.kind} tasks={trainer.tasks} />
     }
   })
 }

@@ -22,6 +22,7 @@ const PAGE: HomeResponse = {
     { date: TUESDAY, blocks: [] },
   ],
   rungs: [],
+  plain: [],
   trainers: [],
   ticks: [{ date: MONDAY, item: 'music', minutes: 7, tempo: null }],
   stopped: [],

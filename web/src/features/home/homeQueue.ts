@@ -3,7 +3,7 @@ import type { HomeResponse, IdentifiedRequest } from '@vein-mend/contract'
 import type { IsoDate, Refusal } from '@vein-mend/core/kit'
 
 /** Raised when the page answers other fields; a page of an earlier shape is fetched anew. */
-export const PAGE_SHAPE = 2
+export const PAGE_SHAPE = 3
 
 export interface HomeKept {
   readonly shape: number

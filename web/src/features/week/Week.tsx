@@ -37,6 +37,7 @@ function Why({
   onLetGo: () => void
 }) {
   const { item, day, reasons } = block
+  const instruction = item.rung?.instruction ?? item.instruction
   return (
     <div className="border-line bg-glaze mt-3 flex flex-wrap items-center gap-x-6 gap-y-2 rounded-md border px-4 py-3">
       <div className="flex-1">
@@ -44,7 +45,7 @@ function Why({
           {item.name}, {WEEKDAY_WORDS[day]}
         </p>
         <p>Why here: {reasons.map((r) => WHY_WORDS[r]).join('; ')}.</p>
-        {item.rung && <p className="text-kiln max-w-prose">{item.rung.instruction}</p>}
+        {instruction !== null && <p className="text-kiln max-w-prose">{instruction}</p>}
       </div>
       <div className="flex flex-wrap gap-2">
         <Button disabled={day === 0} onClick={() => onMove(day - 1)}>

@@ -3,6 +3,9 @@ import type { BlockReason } from '@vein-mend/core/practice'
 
 export const WHY_WORDS: Record<BlockReason, string> = {
   pinned: 'you put it here',
+  'set-up-first': 'something of the set-up was wrong when last looked at, so it comes before sound',
+  'gate-ahead':
+    'you are getting ready for this gate; it opens when its needs hold most of the time',
   'goes-first': 'you put this project first',
   'new-while-fresh': 'new movement: early in the day, while fresh, and few of them a day',
   'eve-of-lesson': 'the day before the lesson counts a little more',
