@@ -26,6 +26,9 @@ const GAP_DAYS = 7
 
 const between = (rng: Rng, least: number, most: number) => least + rng() * (most - least)
 
+/** How the teacher looks: as it comes, or first of all unprompted in music, as the desk asks in every lesson. */
+export type WayOfLooking = 'as-it-comes' | 'unprompted-first'
+
 /** A true student: nobody has the model's own parameters. */
 function trueStudent(rng: Rng) {
   return {
@@ -44,9 +47,21 @@ function trueStudent(rng: Rng) {
   }
 }
 
-function lookAt(student: ReturnType<typeof trueStudent>, mended: boolean, rng: Rng): Look {
+type Setting = Pick<Look, 'setting' | 'prompted'>
+
+const UNPROMPTED_IN_MUSIC: Setting = { setting: 'in-music', prompted: false }
+
+function asItComes(rng: Rng): Setting {
   const setting = chance(rng, 0.6) ? 'in-music' : 'away-from-music'
-  const prompted = chance(rng, 0.35)
+  return { setting, prompted: chance(rng, 0.35) }
+}
+
+function lookAt(
+  student: ReturnType<typeof trueStudent>,
+  mended: boolean,
+  { setting, prompted }: Setting,
+  rng: Rng,
+): Look {
   const mood = between(rng, -student.day, student.day)
   const stays = mended
     ? 1 - student.slip
@@ -58,16 +73,17 @@ function lookAt(student: ReturnType<typeof trueStudent>, mended: boolean, rng: R
 }
 
 /** One student's lessons, with the truth and the model's belief after each. */
-function livedLessons(rng: Rng): readonly Lesson[] {
+function livedLessons(way: WayOfLooking, rng: Rng): readonly Lesson[] {
   const student = trueStudent(rng)
   const lessons: Lesson[] = []
   let mended = false
   let belief = JUST_SETTLED
   for (let i = 0; i < LESSONS; i++) {
     mended = mended ? !chance(rng, student.forget) : chance(rng, student.learn * student.kept)
-    const looks = Array.from({ length: chance(rng, 0.4) ? 2 : 1 }, () =>
-      lookAt(student, mended, rng),
-    )
+    const looks = Array.from({ length: chance(rng, 0.4) ? 2 : 1 }, (_, n) => {
+      const asked = way === 'unprompted-first' && n === 0
+      return lookAt(student, mended, asked ? UNPROMPTED_IN_MUSIC : asItComes(rng), rng)
+    })
     belief = looks.reduce((b, look) => afterLook(b, look), afterGap(belief, GAP_DAYS))
     lessons.push({ looks, mended, belief })
   }
@@ -109,8 +125,12 @@ const BELIEFS = Array.from({ length: 90 }, (_, i) => 0.1 + i * 0.01)
  * The simple rules, the product's own, and the model alone at the strictest belief that is no later than each
  * simple rule. All rules see the same students.
  */
-export function compareMendedRules(count: number, rng: Rng): readonly RuleOutcome[] {
-  const students = Array.from({ length: count }, () => livedLessons(rng))
+export function compareMendedRules(
+  count: number,
+  way: WayOfLooking,
+  rng: Rng,
+): readonly RuleOutcome[] {
+  const students = Array.from({ length: count }, () => livedLessons(way, rng))
   const first = outcomeOf('first clean lesson', (l, i) => allClean(l[i]), students)
   const two = outcomeOf(
     'two clean lessons in a row',

@@ -13,4 +13,4 @@ export type {
 export { measureSeparability } from './separability'
 export type { FaultSeparability, PackSeparability } from './separability'
 export { compareMendedRules } from './compareMendedRules'
-export type { RuleOutcome } from './compareMendedRules'
+export type { RuleOutcome, WayOfLooking } from './compareMendedRules'
