@@ -8,6 +8,7 @@ import type { Page } from 'playwright-core'
 import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { figure, p95, report } from './figures'
+import { forecastOnPage } from './forecastOnPage'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
 import { sheetFigure, weekFigures } from './weekFigures'
@@ -122,6 +123,7 @@ const figures = [
   ...ladders,
   ...weeks,
   await sheetFigure(server.url, '2026-11-24' as IsoDate),
+  await forecastOnPage(page, server.url),
 ]
 await server.stop()
 figures.push(...(await largeStudioFigures(page)))

@@ -2,6 +2,7 @@
 import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import {
+  forecastGate,
   forecastMended,
   gridOf,
   handWeek,
@@ -9,7 +10,8 @@ import {
   weekProgramme,
   weekWorth,
 } from '@vein-mend/core/practice'
-import type { PracticeItem, WeekAsk, WeekGrid } from '@vein-mend/core/practice'
+import type { GatePace, PracticeItem, WeekAsk, WeekGrid } from '@vein-mend/core/practice'
+import type { CaseId } from '@vein-mend/core/record'
 import { solveAnew } from '../../server/src/solver'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
@@ -86,6 +88,23 @@ async function shortfall(ask: WeekAsk, shown: number): Promise<number> {
   return Math.max(0, (best - shown) / Math.abs(best))
 }
 
+const PACE = { rungsLeft: 6, passed: 4, notPassed: 5, cleanInARow: 0, daysBetweenLessons: 7 }
+
+const settings = (seed: number) => ({ kept: 0.6, runs: FORECAST_RUNS, rng: seededRng(seed) })
+
+/** Eight needs, half of them behind faults that are being mended. */
+function hardGate(): GatePace {
+  const needs = Array.from({ length: 8 }, (_, n) => ({
+    share: 0.7,
+    lessons: [false, true, false, true, true, false, true, true],
+    looked: 6,
+    passedOver: 2,
+    fault: n % 2 === 0 ? { id: `case-${n}` as CaseId, pace: PACE } : null,
+    sinceMended: null,
+  }))
+  return { needs, daysBetweenLessons: 7 }
+}
+
 export async function weekFigures(): Promise<Figure[]> {
   const asks = Array.from({ length: WEEKS }, (_, i) => fullAsk(i))
   await solveAnew(weekProgramme(fullAsk(WEEKS)))
@@ -97,16 +116,13 @@ export async function weekFigures(): Promise<Figure[]> {
   for (const [i, ask] of asks.slice(0, WEEKS_COMPARED).entries()) {
     short.push(100 * (await shortfall(ask, shown[i] ?? 0)))
   }
-  const forecast = await timesOf(20, (i) =>
-    forecastMended(
-      { rungsLeft: 6, passed: 4, notPassed: 5, cleanInARow: 0, daysBetweenLessons: 7 },
-      { kept: 0.6, runs: FORECAST_RUNS, rng: seededRng(i) },
-    ),
-  )
+  const forecast = await timesOf(20, (i) => forecastMended(PACE, settings(i)))
+  const gate = await timesOf(20, (i) => forecastGate(hardGate(), settings(i)))
   return [
     figure('a week of 6 projects and 40 items solved: p95', p95(solved), 'ms', 300),
     figure('that week short of the best, at the worst', Math.max(...short), '%', 5),
     figure('a forecast of 5,000 runs: p95', p95(forecast), 'ms', 500),
+    figure('a gate with 8 needs, 5,000 runs: p95', p95(gate), 'ms', 500),
   ]
 }
 

@@ -5,7 +5,7 @@ import highsLoader from 'highs'
 let ready: ReturnType<typeof highsLoader> | null = null
 
 /** Seconds after which the best week found so far is taken. */
-const TIME_LIMIT_SECONDS = 0.15
+const TIME_LIMIT_SECONDS = 0.12
 /** A week this near the best is the best for a teacher. */
 const GAP = 0.002
 

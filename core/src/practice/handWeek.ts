@@ -6,8 +6,8 @@ import {
   barred,
   DAY_WORTH,
   DAYS,
-  eveWorth,
-  itemWorth,
+  countWorth,
+  placeWorth,
   playingMinutes,
   SHORT_COST,
 } from './programme'
@@ -27,14 +27,25 @@ class Filling {
   private readonly left: number[]
   private readonly fresh: number[]
   private readonly counts: number[]
-  private readonly pins: ReadonlyMap<string, boolean>
+  /** Where the teacher placed it or kept it off; null where nothing was said. Looked up thousands of times. */
+  private readonly pins: readonly (readonly (boolean | null)[])[]
+  private readonly barred: readonly (readonly boolean[])[]
+  private readonly places: readonly (readonly number[])[]
+  /** Worth of the days each item has by where they lie. */
+  private readonly placed: number[]
 
   constructor(readonly ask: WeekAsk) {
     this.on = ask.items.map(() => Array.from({ length: DAYS }, () => false))
     this.left = Array.from({ length: DAYS }, (_, d) => playingMinutes(ask.minutes[d] ?? 0))
     this.fresh = Array.from({ length: DAYS }, () => 0)
     this.counts = ask.items.map(() => 0)
-    this.pins = new Map(ask.pins.map((p) => [`${p.item} ${p.day}`, p.on]))
+    const onEach = <T>(of: (item: PracticeItem, d: number) => T): T[][] =>
+      ask.items.map((item) => Array.from({ length: DAYS }, (_, d) => of(item, d)))
+    const pins = new Map(ask.pins.map((p) => [`${p.item} ${p.day}`, p.on]))
+    this.pins = onEach((item, d) => pins.get(`${item.id} ${d}`) ?? null)
+    this.barred = onEach((item, d) => barred(ask, item, d))
+    this.places = onEach((item, d) => placeWorth(ask, item, d))
+    this.placed = ask.items.map(() => 0)
   }
 
   is(i: number, d: number): boolean {
@@ -53,13 +64,14 @@ class Filling {
     const sign = on ? 1 : -1
     this.left[d] = (this.left[d] ?? 0) - sign * item.minutes
     this.counts[i] = this.days(i) + sign
+    this.placed[i] = (this.placed[i] ?? 0) + sign * (this.places[i]?.[d] ?? 0)
     if (item.isNew) this.fresh[d] = (this.fresh[d] ?? 0) + sign
   }
 
   fits(i: number, d: number): boolean {
     const item = this.ask.items[i]
     if (!item || this.is(i, d) || !this.holds(item, i, d)) return false
-    return this.pinned(item, d) === null
+    return this.pinned(i, d) === null
   }
 
   /** The rules, whoever asks: minutes, days, new movements, spacing. */
@@ -67,12 +79,11 @@ class Filling {
     const apart = !item.spaced || (!this.is(i, d - 1) && !this.is(i, d + 1))
     const room = item.minutes <= (this.left[d] ?? 0) + BETTER
     const few = !item.isNew || (this.fresh[d] ?? 0) < this.ask.newPerDay
-    const open = !barred(this.ask, item, d)
-    return open && apart && room && few && this.days(i) < item.askedDays
+    return !this.barred[i]?.[d] && apart && room && few && this.days(i) < item.askedDays
   }
 
-  pinned(item: PracticeItem, d: number): boolean | null {
-    return this.pins.get(`${item.id} ${d}`) ?? null
+  private pinned(i: number, d: number): boolean | null {
+    return this.pins[i]?.[d] ?? null
   }
 
   /** Places what the teacher placed; false when it breaks a rule. */
@@ -92,7 +103,7 @@ class Filling {
     const item = this.ask.items[i]
     if (!item) return 0
     const next = item.weight * ((DAY_WORTH[this.days(i)] ?? 0) + SHORT_COST)
-    return (next + eveWorth(this.ask, item, d)) / item.minutes + 1e-4 * (this.left[d] ?? 0)
+    return (next + (this.places[i]?.[d] ?? 0)) / item.minutes + 1e-4 * (this.left[d] ?? 0)
   }
 
   fill(): void {
@@ -112,7 +123,7 @@ class Filling {
 
   private worthOf(i: number): number {
     const item = this.ask.items[i]
-    return item ? itemWorth(this.ask, item, (d) => this.is(i, d)) : 0
+    return item ? countWorth(item, this.days(i)) + (this.placed[i] ?? 0) : 0
   }
 
   /** Exchanges a block for another on its day, or moves it to another day, where the week gets better. */
@@ -120,8 +131,7 @@ class Filling {
     let better = false
     for (let i = 0; i < this.on.length; i++) {
       for (let d = 0; d < DAYS; d++) {
-        const item = this.ask.items[i]
-        if (!item || !this.is(i, d) || this.pinned(item, d) === true) continue
+        if (!this.is(i, d) || this.pinned(i, d) === true) continue
         better = this.exchangeOne(i, d) || better
       }
     }

@@ -83,8 +83,7 @@ function objective(ask: WeekAsk): string {
     ...DAY_WORTH.map((worth, k) => [worth * item.weight, `y${i}_${k}`] as const),
     [-SHORT_COST * item.weight, `u${i}`] as const,
     ...ALL_DAYS.map((d) => {
-      const early = EARLY_WORTH * (DAYS - d)
-      return [early + eveWorth(ask, item, d), onDay(i, d)] as const
+      return [placeWorth(ask, item, d), onDay(i, d)] as const
     }),
   ])
   return sum(terms)
@@ -167,18 +166,26 @@ export function weekProgramme(ask: WeekAsk): string {
   ].join('\n')
 }
 
-/** Worth of one item's days, by the same measure as the programme. */
-export function itemWorth(ask: WeekAsk, item: PracticeItem, on: (day: number) => boolean): number {
-  const days = ALL_DAYS.filter(on)
-  const worth = DAY_WORTH.slice(0, days.length).reduce((a, b) => a + b * item.weight, 0)
-  const short = Math.max(0, item.askedDays - days.length) * SHORT_COST * item.weight
-  const placed = days.reduce((s, d) => {
-    return s + EARLY_WORTH * (DAYS - d) + eveWorth(ask, item, d)
-  }, 0)
-  return worth - short + placed
+/** Worth of the first so many days. */
+const WORTH_OF_DAYS = DAY_WORTH.reduce<readonly number[]>(
+  (sums, worth) => [...sums, (sums.at(-1) ?? 0) + worth],
+  [0],
+)
+
+/** Worth of so many days of an item, wherever they lie, by the same measure as the programme. */
+export function countWorth({ weight, askedDays }: PracticeItem, days: number): number {
+  return weight * ((WORTH_OF_DAYS[days] ?? 0) - SHORT_COST * Math.max(0, askedDays - days))
+}
+
+/** Worth of that day itself, besides. */
+export function placeWorth(ask: WeekAsk, item: PracticeItem, day: number): number {
+  return EARLY_WORTH * (DAYS - day) + eveWorth(ask, item, day)
 }
 
 /** Worth of a week: of all its items. */
 export function weekWorth(ask: WeekAsk, on: (item: number, day: number) => boolean): number {
-  return ask.items.reduce((sum, item, i) => sum + itemWorth(ask, item, (d) => on(i, d)), 0)
+  return ask.items.reduce((sum, item, i) => {
+    const days = ALL_DAYS.filter((d) => on(i, d))
+    return days.reduce((s, d) => s + placeWorth(ask, item, d), sum + countWorth(item, days.length))
+  }, 0)
 }

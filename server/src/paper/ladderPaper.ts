@@ -3,6 +3,7 @@ import type { PassRule } from '@vein-mend/core/packs'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Content } from 'pdfmake/interfaces'
 import { pdfOf, PRINT_WIDTH, settable } from './pdf'
+import { svgForPaper } from './svgForPaper'
 
 export interface PaperRung {
   readonly rung: LadderRung
@@ -32,7 +33,9 @@ export function rungContent({ rung, svg, advice }: PaperRung, number: number): C
       { text: `${number}. ${settable(rung.name)}`, style: 'heading' },
       { text: settable(rung.instruction) },
       { text: facts.join(' · '), style: 'quiet' },
-      ...(svg === null ? [] : [{ svg, width: PRINT_WIDTH, margin: [0, 4, 0, 0] } as Content]),
+      ...(svg === null
+        ? []
+        : [{ svg: svgForPaper(svg), width: PRINT_WIDTH, margin: [0, 4, 0, 0] } as Content]),
       ...advice.map((line) => ({ text: settable(line), style: 'quiet' })),
     ],
   }

@@ -5,6 +5,7 @@ import type { Knowledge } from '@vein-mend/core/packs'
 import { parseMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 import { describe, expect, test } from 'vitest'
+import { svgForPaper } from './svgForPaper'
 import { VerovioToolkit } from 'verovio/esm'
 import createVerovioModule from 'verovio/wasm'
 import { shippedPacks } from '../test/studio'
@@ -89,6 +90,17 @@ describe.each(someExercises())('%s', (_name, exercise) => {
     expect(svg.startsWith('<svg')).toBe(true)
     const heads = svg.match(/class="notehead/g)?.length ?? 0
     expect(heads).toBeGreaterThanOrEqual(timeline(exercise).length)
+  })
+
+  // The Standard Music Font Layout keeps its signs in U+E000 to U+F8FF; the typefaces of the page have none of them.
+  test('goes to paper with its tempo and without a sign the page cannot set', async () => {
+    const svg = svgForPaper(await engrave(exercise))
+    expect(svg).not.toMatch(/[\uE000-\uF8FF]/)
+    expect(svg).not.toContain('@font-face')
+    expect(svg).toContain(`= ${Math.round(exercise.tempo)}</text>`)
+    expect(svg.match(/class="notehead/g)).toEqual(
+      (await engrave(exercise)).match(/class="notehead/g),
+    )
   })
 })
 

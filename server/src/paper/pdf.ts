@@ -1,6 +1,9 @@
 /** PDFs with the product's own two typefaces. */
+import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { dirname, join } from 'node:path'
+import { inflateSync } from 'node:zlib'
+import fonteditor from 'fonteditor-core'
 import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
 
@@ -15,25 +18,37 @@ function fontFile(
   return join(folder, 'files', `${family}-latin-${weight}-${italic ? 'italic' : 'normal'}.woff`)
 }
 
-const FONTS = {
+/** The fonts unpacked in memory, by name: read compressed, each glyph would unpack its whole table again. */
+const unpacked = (pdfmake as typeof pdfmake & Unpacked).virtualfs
+
+interface Unpacked {
+  readonly virtualfs: { writeFileSync(name: string, content: Buffer): void }
+}
+
+function unpack(...[family, weight, italic]: Parameters<typeof fontFile>): string {
+  const name = `${family}-${weight}${italic ? '-italic' : ''}.ttf`
+  const packed = new Uint8Array(readFileSync(fontFile(family, weight, italic))).buffer
+  const inflate = (data: readonly number[]) => [...inflateSync(Uint8Array.from(data))]
+  unpacked.writeFileSync(name, Buffer.from(fonteditor.woff2ttf(packed, { inflate })))
+  return name
+}
+
+pdfmake.setFonts({
   Hanken: {
-    normal: fontFile('hanken-grotesk', 400),
-    bold: fontFile('hanken-grotesk', 600),
-    italics: fontFile('hanken-grotesk', 400, true),
-    bolditalics: fontFile('hanken-grotesk', 600, true),
+    normal: unpack('hanken-grotesk', 400),
+    bold: unpack('hanken-grotesk', 600),
+    italics: unpack('hanken-grotesk', 400, true),
+    bolditalics: unpack('hanken-grotesk', 600, true),
   },
   Literata: {
-    normal: fontFile('literata', 400),
-    bold: fontFile('literata', 600),
-    italics: fontFile('literata', 400, true),
-    bolditalics: fontFile('literata', 600, true),
+    normal: unpack('literata', 400),
+    bold: unpack('literata', 600),
+    italics: unpack('literata', 400, true),
+    bolditalics: unpack('literata', 600, true),
   },
-}
-const FONT_FILES = new Set(Object.values(FONTS).flatMap((f) => Object.values(f)))
-
-pdfmake.setFonts(FONTS)
-// A document reads its fonts and nothing else, neither from this machine nor from elsewhere.
-pdfmake.setLocalAccessPolicy((path) => FONT_FILES.has(path))
+})
+// A document reads nothing, neither from this machine nor from elsewhere.
+pdfmake.setLocalAccessPolicy(() => false)
 pdfmake.setUrlAccessPolicy(() => false)
 
 /** Signs the typefaces do not have, in letters. */

@@ -4,9 +4,10 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import type { Exercise } from '@vein-mend/core/music'
 import type { AgeBand } from '@vein-mend/core/packs'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
-import type { Content } from 'pdfmake/interfaces'
+import type { CanvasRect, Content } from 'pdfmake/interfaces'
 import { pdfOf, PRINT_WIDTH, settable } from './pdf'
 import { sayPassRule } from './ladderPaper'
+import { svgForPaper } from './svgForPaper'
 
 export interface WeekOnPaper {
   readonly name: string
@@ -39,6 +40,17 @@ const CAUTION = {
     'If anything hurts, tingles or goes numb: stop, do not play through it, and tell your teacher. If it stays, see a doctor.',
 }
 
+/** A box to tick, points; large enough for a crayon's cross and a pencil's tick. */
+const tickBox = (): CanvasRect => ({
+  type: 'rect',
+  x: 0,
+  y: 1,
+  w: 8,
+  h: 8,
+  lineWidth: 0.7,
+  lineColor: '#23202A',
+})
+
 function dayColumn(week: WeekOnPaper, d: number): Content {
   const day = week.plan.days[d]
   const blocks = day?.blocks ?? []
@@ -48,9 +60,11 @@ function dayColumn(week: WeekOnPaper, d: number): Content {
       ...(blocks.length === 0
         ? [{ text: 'rest', style: 'quiet' } as Content]
         : blocks.map(({ item }): Content => ({
-            text: `[  ] ${settable(item.name)}, ${item.minutes} min`,
-            fontSize: 8,
-            margin: [0, 2, 0, 0],
+            columns: [
+              { canvas: [tickBox()], width: 11 },
+              { text: `${settable(item.name)}, ${item.minutes}\u00a0min`, fontSize: 8 },
+            ],
+            margin: [0, 3, 0, 0],
           }))),
     ],
   }
@@ -84,7 +98,9 @@ function itemContent(week: WeekOnPaper, entry: WeekOnPaper['items'][number]): Co
       { text: settable(rung.instruction) },
       { text: `${dose.join(' · ')}. ${ready}`, style: 'quiet' },
       ...(cue === null ? [] : [{ text: `\u201c${settable(cue)}\u201d`, style: 'cue' } as Content]),
-      ...(svg === null ? [] : [{ svg, fit: [PRINT_WIDTH, 70], margin: [0, 3, 0, 0] } as Content]),
+      ...(svg === null
+        ? []
+        : [{ svg: svgForPaper(svg), fit: [PRINT_WIDTH, 70], margin: [0, 3, 0, 0] } as Content]),
     ],
   }
 }
