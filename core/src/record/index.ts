@@ -56,6 +56,8 @@ export type {
   HomeTick,
   WeekPin,
 } from './homeLog'
+export { duesOf, duesOfAll, inOrderOfLessons } from './dues'
+export type { Due } from './dues'
 export { factsOf } from './factsOf'
 export { gateOpenings, gateStates, needHolds, RECENT_LESSONS } from './gates'
 export type { GateState, NeedState } from './gates'

@@ -1,6 +1,7 @@
 /** Today: who is due for what, and the way into the next lesson. */
-import { daysBetween } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { duesOfAll, inOrderOfLessons } from '@vein-mend/core/record'
+import type { Due } from '@vein-mend/core/record'
 import type { StudentListed } from '@vein-mend/contract'
 import { Link } from 'react-router'
 import { usePacks, useStudents } from '../../data/useStudent'
@@ -10,60 +11,64 @@ import { longDay, nearDay } from '../../wording/dates'
 import { plural } from '../../wording/words'
 import { FaultCounts } from './FaultCounts'
 
-interface Due {
-  readonly student: StudentListed
-  readonly grave: boolean
-  readonly words: string
+const GRAVE: ReadonlySet<Due['kind']> = new Set(['hurt-at-home', 'pain'])
+
+function dueWords(due: Due, today: IsoDate): string {
+  switch (due.kind) {
+    case 'hurt-at-home':
+      return `“${due.name}” hurt at home. It rests until you have looked.`
+    case 'pain':
+      return 'Pain on record. Ask first; nothing that loads the part.'
+    case 'recheck':
+      return due.on < today
+        ? `A mended fault was to be looked at again ${nearDay(due.on, today)}.`
+        : `A mended fault is to be looked at again ${nearDay(due.on, today)}.`
+    case 'stuck':
+      return `“${due.name}” has not moved up for three lessons or more.`
+  }
 }
 
-function duesOf(student: StudentListed, today: IsoDate): Due[] {
-  const { nextRecheck } = student
-  return [
-    ...student.hurtAtHome.map((name) => ({
-      student,
-      grave: true,
-      words: `“${name}” hurt at home. It rests until you have looked.`,
-    })),
-    ...(student.pain
-      ? [{ student, grave: true, words: 'Pain on record. Ask first; nothing that loads the part.' }]
-      : []),
-    ...(nextRecheck !== null && daysBetween(nextRecheck, today) >= -7
-      ? [
-          {
-            student,
-            grave: false,
-            words: `A mended fault is to be looked at again ${nearDay(nextRecheck, today)}.`,
-          },
-        ]
-      : []),
-    ...student.stuck.map((name) => ({
-      student,
-      grave: false,
-      words: `“${name}” has not moved up for three lessons or more.`,
-    })),
-  ]
-}
-
-function DueList({ dues }: { dues: readonly Due[] }) {
+function DueList({
+  dues,
+  today,
+}: {
+  dues: readonly { readonly student: StudentListed; readonly due: Due }[]
+  today: IsoDate
+}) {
   if (dues.length === 0)
     return <p className="text-kiln">Nothing is due. Every recheck is more than a week off.</p>
   return (
     <ul className="divide-line divide-y">
-      {dues.map((due, i) => (
+      {dues.map(({ student, due }) => (
         <li
-          key={i}
-          className={`flex gap-3 py-2 ${due.grave ? 'bg-dangerwash -mx-3 rounded px-3 font-medium' : ''}`}
+          key={`${student.id} ${JSON.stringify(due)}`}
+          className={`flex gap-3 py-2 ${GRAVE.has(due.kind) ? 'bg-dangerwash -mx-3 rounded px-3 font-medium' : ''}`}
         >
           <Link
-            to={`/students/${due.student.id}`}
+            to={`/students/${student.id}`}
             className="w-40 shrink-0 font-medium underline underline-offset-4"
           >
-            {due.student.name}
+            {student.name}
           </Link>
-          <span>{due.words}</span>
+          <span>{dueWords(due, today)}</span>
         </li>
       ))}
     </ul>
+  )
+}
+
+/** When the student comes next, and when they were here. */
+function LessonDays({ student, today }: { student: StudentListed; today: IsoDate }) {
+  const { nextLesson, lastLesson } = student
+  return (
+    <>
+      <div className={nextLesson === today ? 'font-medium' : ''}>
+        {nextLesson === null ? 'no day agreed' : nearDay(nextLesson, today)}
+      </div>
+      <div className="text-kiln text-sm">
+        {lastLesson === null ? 'no lesson yet' : `last ${nearDay(lastLesson, today)}`}
+      </div>
+    </>
   )
 }
 
@@ -105,7 +110,7 @@ function StudentRow({
         <FaultCounts counts={student.faults} />
       </td>
       <td className="py-3 pr-4 whitespace-nowrap">
-        {student.lastLesson === null ? 'no lesson yet' : nearDay(student.lastLesson, today)}
+        <LessonDays student={student} today={today} />
       </td>
       <td className="py-2 text-right">
         {student.openLesson === null ? (
@@ -157,27 +162,23 @@ export function Today() {
       ) : (
         <>
           <Section title="Not to be forgotten">
-            <DueList
-              dues={list
-                .flatMap((s) => duesOf(s, today))
-                .sort((a, b) => Number(b.grave) - Number(a.grave))}
-            />
+            <DueList dues={duesOfAll(list, today)} today={today} />
           </Section>
-          <Section title="Students">
+          <Section title="Students" aside="in the order in which they come">
             <table className="w-full">
               <thead className="text-kiln text-left text-sm">
                 <tr>
                   <th className="font-medium">Name</th>
                   <th className="font-medium">Projects and cue</th>
                   <th className="font-medium">Faults</th>
-                  <th className="font-medium">Last lesson</th>
+                  <th className="font-medium">Comes</th>
                   <th>
                     <span className="sr-only">Lesson</span>
                   </th>
                 </tr>
               </thead>
               <tbody>
-                {list.map((s) => (
+                {inOrderOfLessons(list).map((s) => (
                   <StudentRow
                     key={s.id}
                     student={s}
