@@ -108,3 +108,61 @@ describe('the week and the page at home', () => {
     expect(troubles(act(body))).toEqual([`acts.0.${trouble}`])
   })
 })
+
+describe('what is decided between lessons', () => {
+  const act = (body: object) => ({ acts: [{ id: ID, ...body }] })
+  const passes = (body: object) => parseActs(act(body))[0]
+
+  test('a wish of the week passes with any balance that is offered, and with what is left out', () => {
+    for (const hands of ['as-it-comes', 0.5, 1, 2]) {
+      expect(passes({ kind: 'week-wished', hands })).toMatchObject({
+        hands,
+        group: null,
+        first: null,
+      })
+    }
+  })
+
+  test('a second look may be moved to a day, or to none', () => {
+    const moved = { kind: 'recheck-moved', case: ID, reason: 'after the fair' }
+    expect(passes({ ...moved, to: '2026-03-02' })).toMatchObject({ to: '2026-03-02' })
+    expect(passes(moved)).toMatchObject({ to: null })
+  })
+
+  test('skills that nobody has said are left open', () => {
+    const noted = { kind: 'levels-noted', date: '2026-03-02', hands: 3 }
+    expect(passes(noted)).toMatchObject({ hands: 3, reading: null, ear: null, pieces: null })
+  })
+
+  test('a gate is got ready for, or let wait', () => {
+    const ready = { kind: 'gate-prepared', date: '2026-03-02', gate: 'legato' }
+    expect(passes({ ...ready, on: true })).toMatchObject({ gate: 'legato', on: true })
+    expect(passes({ ...ready, on: false })).toMatchObject({ on: false })
+  })
+
+  test.each([
+    [{ kind: 'week-wished', hands: 3 }, 'hands: not_offered'],
+    [{ kind: 'week-wished', hands: 1, group: 7 }, 'group: too_large'],
+    [{ kind: 'week-wished', hands: 1, first: 'x' }, 'first: not_an_id'],
+    [
+      { kind: 'break-noted', from: '2026-03-02', to: '2026-02-30', why: 'holiday', words: '' },
+      'to: not_a_day',
+    ],
+    [
+      { kind: 'break-noted', from: '2026-03-02', to: '2026-03-09', why: 'bored', words: '' },
+      'why: not_offered',
+    ],
+    [{ kind: 'levels-noted', date: '2026-03-02', hands: 9 }, 'hands: too_large'],
+    [{ kind: 'levels-noted', date: '2026-03-02', reading: 0 }, 'reading: too_small'],
+    [{ kind: 'levels-noted', date: '2026-03-02', ear: 2.5 }, 'ear: not_whole'],
+    [{ kind: 'levels-noted', date: 'Monday', hands: 2 }, 'date: not_a_day'],
+    [{ kind: 'recheck-moved', case: ID, to: '2026-13-01', reason: 'fair' }, 'to: not_a_day'],
+    [{ kind: 'recheck-moved', case: ID, to: null, reason: ' ' }, 'reason: empty'],
+    [{ kind: 'stuck-dismissed', case: ID, reason: '' }, 'reason: empty'],
+    [{ kind: 'relapse-overruled', lesson: ID, case: 'no', reason: 'a bad day' }, 'case: not_an_id'],
+    [{ kind: 'gate-prepared', date: '2026-03-02', gate: '', on: true }, 'gate: missing'],
+    [{ kind: 'gate-prepared', date: '2026-03-02', gate: 'legato' }, 'on: missing'],
+  ])('%o is refused at its field', (body, trouble) => {
+    expect(troubles(act(body))).toEqual([`acts.0.${trouble}`])
+  })
+})

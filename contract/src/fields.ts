@@ -11,23 +11,23 @@ export const TRIES_MOST = 60
 /** Ids are made by the screen, so that a repeated request is known as a repetition. */
 export const id = yup
   .string()
-  .required()
+  .required('missing')
   .matches(/^[A-Za-z0-9-]{8,64}$/, { message: 'not_an_id' })
-export const packId = yup.string().required().max(80)
+export const packId = yup.string().required('missing').max(NAME_MOST, 'too_long')
 export const words = yup.string().trim().required('empty').max(WORDS_MOST, 'too_long')
 export const tries = yup
   .number()
-  .integer()
+  .integer('not_whole')
   .required('missing')
   .min(1, 'too_small')
   .max(TRIES_MOST, 'too_large')
 export const clean = yup
   .number()
-  .integer()
+  .integer('not_whole')
   .required('missing')
   .min(0, 'too_small')
   .max(TRIES_MOST, 'too_large')
-export const flag = yup.boolean().required()
+export const flag = yup.boolean().typeError('not_a_flag').required('missing')
 
 export function day() {
   return yup

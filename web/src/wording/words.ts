@@ -249,7 +249,7 @@ export function sayPass(rule: PassRule): string {
 /** 0.873 as `87 %`; near certainty is said as such and never as 0 or 100. */
 export function percent(p: number): string {
   if (p > 0 && p < 0.005) return '< 1\u00a0%'
-  if (p < 1 && p > 0.995) return '> 99\u00a0%'
+  if (p < 1 && p >= 0.995) return '> 99\u00a0%'
   return `${Math.round(p * 100)}\u00a0%`
 }
 

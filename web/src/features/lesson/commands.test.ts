@@ -1,0 +1,210 @@
+/** The command line beside signs: what is offered for what is typed, and what it does. */
+import type { Diagnosis } from '@vein-mend/core/diagnosis'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
+import type { Act, ActBody, ActId, ActRequest, CaseId, LessonId } from '@vein-mend/core/record'
+import { describe, expect, test } from 'vitest'
+import { COMMANDS_ONLY, commandsFor } from './commands'
+import type { DeskDoors } from './commands'
+
+const FIRST = 'lesson-1' as LessonId
+const NOW = 'lesson-2' as LessonId
+const AIR = 'case-air' as CaseId
+const PACK = { id: 'horn', version: '1' }
+
+const rung = {
+  id: 'long-notes',
+  name: 'Long notes',
+  instruction: '',
+  way: 'parts' as const,
+  condition: 'exercise' as const,
+  dose: { times: 5, minutes: 4 },
+  pass: { kind: 'share' as const, clean: 4, of: 5 },
+}
+
+const BEFORE: readonly ActBody[] = [
+  { kind: 'student-added', card: { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' } },
+  { kind: 'lesson-opened', lesson: FIRST, date: '2026-03-02' as IsoDate, pack: PACK },
+  {
+    kind: 'fault-settled',
+    lesson: FIRST,
+    case: AIR,
+    fault: 'too-little-air',
+    name: 'Too little air',
+    strand: 'tone',
+    severity: 3,
+    probability: 0.8,
+    rivals: [],
+    stage: 'beginner',
+    drivenBy: [],
+  },
+  { kind: 'cue-agreed', lesson: FIRST, case: AIR, words: 'send it all' },
+  {
+    kind: 'remedy-started',
+    lesson: FIRST,
+    case: AIR,
+    remedy: 'whole-breath',
+    name: 'The whole breath',
+    rungs: [rung, { ...rung, id: 'in-the-tune', name: 'In the tune' }],
+    loads: [],
+    weeks: 5,
+  },
+  { kind: 'lesson-closed', lesson: FIRST, note: '', family: '', next: null },
+  { kind: 'lesson-opened', lesson: NOW, date: '2026-03-09' as IsoDate, pack: PACK },
+]
+
+const SIGN: ActBody = {
+  kind: 'sign-noted',
+  lesson: NOW,
+  finding: 'muted',
+  text: 'Muted',
+  strand: 'tone',
+  strength: 'marked',
+  prompted: false,
+  condition: null,
+}
+
+const diagnosis = {
+  rivals: [
+    { fault: { id: 'too-little-air', name: 'Too little air' } },
+    { fault: { id: 'bell-hand', name: 'The hand in the bell' } },
+  ],
+  checks: {
+    ranked: [
+      {
+        check: {
+          id: 'open-bell',
+          name: 'Open the bell',
+          outcomes: [
+            { id: 'clears', label: 'It clears' },
+            { id: 'stays', label: 'It stays' },
+          ],
+        },
+      },
+    ],
+  },
+} as unknown as Diagnosis
+
+/** A desk in the second lesson; what its commands do is written down. */
+function desk(...more: readonly ActBody[]) {
+  const acts = [...BEFORE, ...more].map(
+    (body, i) => ({ ...body, id: `act-${i}` as ActId, at: '', by: 'teacher' }) as unknown as Act,
+  )
+  const record = playRecord(acts)!
+  const done: ActRequest[] = []
+  const opened: string[] = []
+  const doors: DeskDoors = {
+    settle: (fault) => opened.push(`settle ${fault}`),
+    close: () => opened.push('close'),
+    sheet: () => opened.push('sheet'),
+    bench: () => opened.push('bench'),
+    focusAim: () => opened.push('aim'),
+  }
+  const offered = (query: string) =>
+    commandsFor(query, {
+      view: { record } as never,
+      lesson: record.lessons.at(-1)!,
+      diagnosis,
+      setting: { condition: 'piece-tempo', prompted: false },
+      act: (requests) => void done.push(...requests),
+      doors,
+    })
+  return { offered, ids: (query: string) => offered(query).map((c) => c.id), done, opened }
+}
+
+describe('a tally', () => {
+  test.each(['4 of 5', '4/5', '4 5', ' 4 / 5 '])(
+    '“%s” is a look and a try of the rung',
+    (typed) => {
+      const { offered, done } = desk()
+      const commands = offered(typed)
+      expect(commands.map((c) => c.id)).toEqual([`look-${AIR}`, `rung-${AIR}`])
+      commands.forEach((c) => c.run())
+      expect(done).toEqual([
+        {
+          kind: 'look-taken',
+          lesson: NOW,
+          case: AIR,
+          condition: 'piece-tempo',
+          prompted: false,
+          clean: 4,
+          tries: 5,
+        },
+        { kind: 'rung-tried', lesson: NOW, case: AIR, rung: 'long-notes', clean: 4, tries: 5 },
+      ])
+    },
+  )
+
+  test('a lone number is no tally', () => {
+    expect(desk().ids('4')).toEqual([])
+  })
+})
+
+describe('words', () => {
+  test('nothing typed offers nothing, a lone point everything', () => {
+    const { ids } = desk(SIGN)
+    expect(ids('')).toEqual([])
+    expect(ids('  ')).toEqual([])
+    expect(ids(COMMANDS_ONLY)).toEqual([
+      'answer-clears',
+      'answer-stays',
+      'settle',
+      `recall-alone-${AIR}`,
+      `recall-hint-${AIR}`,
+      `recall-not-${AIR}`,
+      `up-${AIR}`,
+      `stay-${AIR}`,
+      `back-${AIR}`,
+      'aim',
+      'bench',
+      'sheet',
+      'close',
+    ])
+  })
+
+  test('the beginnings of words find it, in any order', () => {
+    const { ids } = desk(SIGN)
+    expect(ids('up')).toContain(`up-${AIR}`)
+    expect(ids('bell clears')).toEqual(['answer-clears'])
+    expect(ids('clears bell')).toEqual(['answer-clears'])
+    expect(ids('lears')).toEqual([])
+  })
+
+  test('the answer of the check is offered once a sign is noted', () => {
+    expect(desk().ids('clears')).toEqual([])
+    const { offered, done } = desk(SIGN)
+    offered('clears')[0]!.run()
+    expect(done).toEqual([
+      { kind: 'check-answered', lesson: NOW, check: 'open-bell', outcome: 'clears' },
+    ])
+  })
+
+  test('settling is offered for the first rival that is not on record yet', () => {
+    const { offered, opened } = desk(SIGN)
+    offered('settle')[0]!.run()
+    expect(opened).toEqual(['settle bell-hand'])
+  })
+
+  test('the cue is asked for once a lesson', () => {
+    const recalled: ActBody = { kind: 'cue-recalled', lesson: NOW, case: AIR, recall: 'hint' }
+    expect(desk().ids('cue')).toHaveLength(3)
+    expect(desk(recalled).ids('cue')).toEqual([])
+  })
+
+  test('a cue agreed in this very lesson is not asked for', () => {
+    const agreed: ActBody = { kind: 'cue-agreed', lesson: NOW, case: AIR, words: 'warm the wall' }
+    expect(desk(agreed).ids('cue')).toEqual([])
+  })
+
+  test('a project that rests offers no rungs', () => {
+    const rests: ActBody = { kind: 'case-rested', lesson: NOW, case: AIR, reason: 'a cold' }
+    expect(desk(rests).ids('up')).toEqual([])
+    expect(desk(rests).ids('4 of 5')).toEqual([])
+  })
+
+  test('places are a word away', () => {
+    const { offered, opened } = desk()
+    for (const word of ['aim', 'bench', 'sheet', 'close']) offered(word).at(-1)!.run()
+    expect(opened).toEqual(['aim', 'bench', 'sheet', 'close'])
+  })
+})
