@@ -93,12 +93,12 @@ const HELP = {
     'What helps most at home: the word before the first note, a few good tries, and stopping while they are good.',
 }
 
-/** Kind, plain, one page or two; what was mended comes before what was not. */
-export function progressLetter(paper: ProgressOnPaper): Promise<Buffer> {
+/** The letter as it is set: kind, plain, one page or two; what was mended comes before what was not. */
+export function letterContent(paper: ProgressOnPaper): readonly Content[] {
   const { progress, name, ageBand } = paper
   const first = name.split(' ')[0] ?? name
   const adult = ageBand === 'adult'
-  return pdfOf(`Progress of ${name}`, [
+  return [
     { text: `Progress of ${name}`, style: 'title' },
     {
       text: `${paper.instrument}, ${longDay(progress.from)} to ${longDay(progress.to)}`,
@@ -139,7 +139,11 @@ export function progressLetter(paper: ProgressOnPaper): Promise<Buffer> {
       text: 'If anything hurts, tingles or goes numb, playing stops at once; please tell me, and see a doctor if it stays.',
       style: 'quiet',
     },
-  ])
+  ]
+}
+
+export function progressLetter(paper: ProgressOnPaper): Promise<Buffer> {
+  return pdfOf(`Progress of ${paper.name}`, [...letterContent(paper)])
 }
 
 const STATE_WORDS: Record<CaseState['status']['state'], string> = {
