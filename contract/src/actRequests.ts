@@ -302,27 +302,6 @@ export const actsRequestSchema = yup
 /** An act as it is asked for, with the id the screen gave it. */
 export type IdentifiedRequest = ActRequest & { readonly id: ActId }
 
-export interface FieldTrouble {
-  readonly path: readonly (string | number)[]
-  readonly code: string
-}
-
-function toPath(path: string): (string | number)[] {
-  return path
-    .split(/[.[\]"]+/)
-    .filter((part) => part !== '')
-    .map((part) => (/^\d+$/.test(part) ? Number(part) : part))
-}
-
-/** Field by field, what a failed validation found. */
-export function troublesOf(error: yup.ValidationError): readonly FieldTrouble[] {
-  const all = error.inner.length > 0 ? error.inner : [error]
-  return all.map((e) => ({
-    path: toPath(e.path ?? ''),
-    code: /^[a-z_]+$/.test(e.message) ? e.message : (e.type ?? 'not_understood'),
-  }))
-}
-
 /** The acts asked for. @throws yup.ValidationError naming every field that is wrong */
 export function parseActs(body: unknown): readonly IdentifiedRequest[] {
   const parsed = actsRequestSchema.validateSync(body, { abortEarly: false, strict: false })

@@ -1,8 +1,10 @@
 /** The agreement between screen and server. */
 export { HOME_MINUTES_MOST } from './fields'
-export { actsRequestSchema, parseActs, troublesOf } from './actRequests'
+export { actsRequestSchema, parseActs } from './actRequests'
 export { studentCardSchema } from './cardRequests'
-export type { FieldTrouble, IdentifiedRequest } from './actRequests'
+export type { IdentifiedRequest } from './actRequests'
+export { troublesOf } from './fieldTroubles'
+export type { FieldTrouble } from './fieldTroubles'
 export {
   OWN_SECTIONS,
   PACK_TEXT_MOST,

@@ -16,7 +16,7 @@ import type {
   StudentRecord,
   StudentSummary,
 } from '@vein-mend/core/record'
-import type { FieldTrouble } from './actRequests'
+import type { FieldTrouble } from './fieldTroubles'
 
 export interface StudentListed extends StudentSummary {
   readonly id: StudentId

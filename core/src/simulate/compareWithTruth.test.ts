@@ -25,7 +25,7 @@ function student(
   fromLesson = 1,
 ): ComparedStudent {
   const desk = new Desk()
-  const truth = [...there].map((sign, i) => {
+  const truth = there.split(' ').map((sign, i) => {
     desk.open()
     does[i + 1]?.(desk)
     return { lesson: `lesson-${i + 1}` as LessonId, there: sign === '+' ? [FAULT] : [] }
@@ -44,18 +44,18 @@ const report = (...students: ComparedStudent[]) => compareWithTruth(students)
 
 describe('found', () => {
   test('a fault of the third lesson that is settled in the fifth took two lessons', () => {
-    const found = report(student('--+++', { 5: settle }, 3))
+    const found = report(student('- - + + +', { 5: settle }, 3))
     expect(found).toMatchObject({ hidden: 1, found: 1, lessonsToFind: 2, wronglySettled: 0 })
   })
 
   test('one nobody settled is not found, and one that never showed is not asked for', () => {
-    expect(report(student('+++', {}))).toMatchObject({ hidden: 1, found: 0 })
-    expect(report(student('+++', {})).lessonsToFind).toBe(Infinity)
-    expect(report(student('---', {}, 9))).toMatchObject({ hidden: 0, found: 0 })
+    expect(report(student('+ + +', {}))).toMatchObject({ hidden: 1, found: 0 })
+    expect(report(student('+ + +', {})).lessonsToFind).toBe(Infinity)
+    expect(report(student('- - -', {}, 9))).toMatchObject({ hidden: 0, found: 0 })
   })
 
   test('one the student never had is settled wrongly', () => {
-    expect(report(student('+++', { 2: settleWrongly }))).toMatchObject({
+    expect(report(student('+ + +', { 2: settleWrongly }))).toMatchObject({
       found: 0,
       wronglySettled: 1,
     })
@@ -65,7 +65,7 @@ describe('found', () => {
 describe('called mended', () => {
   test('two lessons after it was gone: rightly, and that late', () => {
     // There in lessons 1 and 2, gone from the third on; called in the fifth.
-    const found = report(student('++---', { 1: settle, 5: mend }))
+    const found = report(student('+ + - - -', { 1: settle, 5: mend }))
     expect(found).toMatchObject({ calledMended: 1, wronglyMended: 0, lessonsLate: 2 })
     expect(found.atTheEnd).toEqual({
       mendedAndGone: 1,
@@ -76,15 +76,15 @@ describe('called mended', () => {
   })
 
   test('while it is still there: wrongly, and late by nothing', () => {
-    const found = report(student('+++', { 1: settle, 2: mend }))
+    const found = report(student('+ + +', { 1: settle, 2: mend }))
     expect(found).toMatchObject({ calledMended: 1, wronglyMended: 1, lessonsLate: 0 })
     expect(found.atTheEnd.mendedButThere).toBe(1)
   })
 
   test('late is the mean over those rightly called', () => {
-    const once = student('+---', { 1: settle, 2: mend })
-    const later = student('+---', { 1: settle, 4: mend })
-    const wrongly = student('++++', { 1: settle, 2: mend })
+    const once = student('+ - - -', { 1: settle, 2: mend })
+    const later = student('+ - - -', { 1: settle, 4: mend })
+    const wrongly = student('+ + + +', { 1: settle, 2: mend })
     expect(report(once, later, wrongly)).toMatchObject({
       students: 3,
       lessons: 12,
@@ -95,26 +95,26 @@ describe('called mended', () => {
   })
 
   test('not called though it is gone: worked on in vain', () => {
-    expect(report(student('+--', { 1: settle })).atTheEnd.workedOnButGone).toBe(1)
+    expect(report(student('+ - -', { 1: settle })).atTheEnd.workedOnButGone).toBe(1)
   })
 })
 
 describe('come back', () => {
   test('and noticed in the lesson after', () => {
-    const found = report(student('+--++', { 1: settle, 3: mend, 5: reopen }))
+    const found = report(student('+ - - + +', { 1: settle, 3: mend, 5: reopen }))
     expect(found).toMatchObject({ cameBack: 1, noticed: 1 })
     expect(found.atTheEnd.workedOnAndThere).toBe(1)
   })
 
   test('and nobody noticed', () => {
-    expect(report(student('+--++', { 1: settle, 3: mend }))).toMatchObject({
+    expect(report(student('+ - - + +', { 1: settle, 3: mend }))).toMatchObject({
       cameBack: 1,
       noticed: 0,
     })
   })
 
   test('before it was called mended it has not come back', () => {
-    expect(report(student('+-+', { 1: settle }))).toMatchObject({ cameBack: 0 })
+    expect(report(student('+ - +', { 1: settle }))).toMatchObject({ cameBack: 0 })
   })
 })
 
