@@ -92,3 +92,59 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await expect(home.getByRole('heading', { name: 'This link no longer works' })).toBeVisible()
   await phone.close()
 })
+
+test('a gate got ready for comes into the week and home, with a window and not a date; two are enough', async ({
+  page,
+  demo,
+  browser,
+}) => {
+  const gates = `${demo.url}/students/student-quillan/gates`
+  const card = (name: string) =>
+    page
+      .getByRole('listitem')
+      .filter({ has: page.getByRole('heading', { name }) })
+      .last()
+  await page.goto(gates)
+  await expect(card('Legato').getByText(/^May open .+ – .+ in four of five/)).toBeVisible()
+  await card('Scales over the crossing').getByRole('button', { name: 'Get ready for it' }).click()
+  await expect(card('Scales over the crossing').getByText(/^At home: /)).toBeVisible()
+  await card('Two-note slurs').getByRole('button', { name: 'Get ready for it' }).click()
+  await expect(page.getByText(/Two gates are enough to get ready for: Legato/)).toBeVisible()
+  await allSent(page)
+  await page.reload()
+  await expect(card('Two-note slurs').getByRole('button', { name: 'Get ready' })).toBeVisible()
+  await expectAccessible(page)
+
+  await page.goto(`${demo.url}/students/student-quillan/week`)
+  const block = page.getByRole('button', { name: /^Towards scales over the crossing/ }).first()
+  await block.click()
+  await expect(page.getByText(/^Why here: .*getting ready for this gate/)).toBeVisible()
+  await page.getByRole('button', { name: /Give this week/ }).click()
+  await allSent(page)
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const address = await page.getByRole('textbox', { name: /Give this link/ }).inputValue()
+
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } })
+  const home = await phone.newPage()
+  await home.clock.setFixedTime('2026-11-24T16:00:00')
+  await home.goto(address)
+  await expect(home.getByRole('heading', { name: 'Set up first' })).toBeVisible()
+  await expect(home.getByText('Feet flat?')).toBeVisible()
+  await expect(home.getByRole('heading', { name: /^Towards / }).first()).toBeVisible()
+
+  // Roles swap after eight beats; the page says whose turn it is.
+  await home.getByText('Two limbs').click()
+  await home.getByRole('radio', { name: 'Two to one, swapped' }).click()
+  const said = home.getByRole('status').filter({ hasText: 'has the beat' })
+  await expect(said).toHaveText('Left has the beat.')
+  for (let beat = 0; beat < 8; beat++) await home.keyboard.press('f')
+  await expect(said).toContainText('Right has the beat.')
+  await expectAccessible(home)
+  await phone.close()
+
+  await page.goto(gates)
+  await card('Scales over the crossing').getByRole('button', { name: 'Let it wait' }).click()
+  await expect(
+    card('Scales over the crossing').getByRole('button', { name: 'Get ready for it' }),
+  ).toBeVisible()
+})
