@@ -10,6 +10,7 @@ import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { INPUT_CLASS } from '../../ui/Field'
+import { OpenMarker } from '../../ui/OpenMarker'
 import { shortDay } from '../../wording/dates'
 import { PLACE_WORDS, plural } from '../../wording/words'
 
@@ -152,8 +153,9 @@ export function SetupPanel({ view, lesson }: { view: StudentView; lesson: Lesson
   }
   const nothing = Object.keys(draft.points).length + Object.keys(numbersOf(draft)).length === 0
   return (
-    <details className="border-ink mt-5 border-b pb-1">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-3">
+    <details className="border-ink group mt-5 border-b pb-1">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-2">
+        <OpenMarker />
         <span className="font-serif text-lg font-semibold">Set-up before sound</span>
         <span className="text-kiln ml-auto text-sm">
           {done

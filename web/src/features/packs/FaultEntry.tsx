@@ -4,6 +4,7 @@ import type { LearnedPrior } from '@vein-mend/core/insight'
 import { STAGES } from '@vein-mend/core/packs'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
 import { Link } from 'react-router'
+import { OpenMarker } from '../../ui/OpenMarker'
 import { StrandMark } from '../../ui/StrandMark'
 import { percent, sayPass, SOURCE_WORDS, STAGE_WORDS } from '../../wording/words'
 
@@ -65,8 +66,9 @@ export function FaultEntry({ fault, packId, pack }: Props) {
   const own = (pack.own.faults ?? []).includes(fault.id)
   const learned = pack.learned.filter((l) => l.fault === fault.id)
   return (
-    <details className="border-line border-b">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-2.5 py-1">
+    <details className="border-line group border-b">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-2 py-1">
+        <OpenMarker />
         <StrandMark strand={fault.strand} />
         <span className="font-medium">{fault.name}</span>
         {own && <span className="text-kiln text-sm">this studio’s</span>}
