@@ -18,6 +18,21 @@ function run(name, command, args, env = {}) {
   })
 }
 
+/** The same with its words kept until it is done, so that two can run side by side. */
+function runQuietly(name, command, args) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] })
+    let words = ''
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (words += text))
+    const end = (ok) => {
+      console.log(`\n== ${name}\n${words.trimEnd()}`)
+      done(ok)
+    }
+    child.on('close', (code) => end(code === 0))
+    child.on('error', () => end(false))
+  })
+}
+
 function read(file) {
   try {
     return JSON.parse(readFileSync(file, 'utf8'))
@@ -28,7 +43,7 @@ function read(file) {
 
 /** A check without test cases counts as one test. */
 async function single(name, command, args) {
-  const ok = await run(name, command, args)
+  const ok = await runQuietly(name, command, args)
   return { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }
 }
 
@@ -60,22 +75,26 @@ async function journeys() {
   return { passed: stats.expected + stats.flaky, failed: Math.max(stats.unexpected, ok ? 0 : 1) }
 }
 
-const results = [
-  await single('Types', 'node', ['tools/checkTypes.mjs']),
-  await single('Lint', 'node_modules/.bin/eslint', ['.', '--max-warnings', '0']),
-  await single('Format', 'node_modules/.bin/prettier', ['--check', '--log-level', 'warn', '.']),
-  await single('Architecture', 'node_modules/.bin/depcruise', [
-    '--config',
-    '.dependency-cruiser.cjs',
-    'core',
-    'contract',
-    'server',
-    'web/src',
-    'e2e',
-  ]),
-  await unit(),
-  await journeys(),
-]
+const ROOMS = ['core', 'contract', 'server', 'web/src', 'e2e']
+
+async function checks() {
+  return [
+    await single('Types', 'node', ['tools/checkTypes.mjs']),
+    await single('Format', 'node_modules/.bin/prettier', ['--check', '--log-level', 'warn', '.']),
+    await single('Architecture', 'node_modules/.bin/depcruise', [
+      '--config',
+      '.dependency-cruiser.cjs',
+      ...ROOMS,
+    ]),
+  ]
+}
+
+console.log('\nTypes, lint, format and architecture; what they say comes as each is done.')
+const [lint, others] = await Promise.all([
+  single('Lint', 'node_modules/.bin/eslint', ['.', '--max-warnings', '0']),
+  checks(),
+])
+const results = [lint, ...others, await unit(), await journeys()]
 rmSync(folder, { recursive: true, force: true })
 const passed = results.reduce((n, r) => n + r.passed, 0)
 const failed = results.reduce((n, r) => n + r.failed, 0)

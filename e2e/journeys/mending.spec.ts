@@ -35,7 +35,7 @@ test('from a new student to a mended fault, through three lessons', async ({ pag
   await page.getByRole('button', { name: 'It opens up' }).click()
   const first = page.getByRole('list', { name: 'Rival faults' }).getByRole('listitem').first()
   await expect(first).toContainText(FAULT)
-  await expect(first).toContainText(/9\d %/)
+  await expect(first).toContainText(/9\d\s%/)
   await first.getByRole('button', { name: 'why?' }).click()
   await expect(
     first.getByRole('row', { name: /Far away although much air goes in/ }),
