@@ -102,6 +102,25 @@ test('a whole lesson by keyboard alone: aim, set-up, recall, look, slips, rung, 
   await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
 })
 
+test('the next step leads to where it is done, by pointer and by key', async ({ page, demo }) => {
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await beginLesson(page)
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.fill('mut')
+  await line.press('0')
+  await page.getByRole('button', { name: 'Set-up before sound' }).click()
+  const where = page.getByRole('radio', { name: 'studio' })
+  await expect(where).toBeVisible()
+  await page.getByRole('button', { name: 'The rest is right' }).click()
+  await page.getByRole('button', { name: 'Keep the set-up' }).click()
+  await expect(page.getByRole('button', { name: /^Ask for the cue: / })).toBeVisible()
+  await line.fill('.next')
+  await line.press('Enter')
+  const project = page.getByRole('article').filter({ has: page.locator(':focus') })
+  await expect(project).toBeInViewport()
+  await expect(project).toContainText('Ask: what was the cue, and why?')
+})
+
 test.describe('by touch on a tablet', () => {
   test.use({ viewport: { width: 1024, height: 768 }, hasTouch: true })
 

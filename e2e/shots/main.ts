@@ -95,14 +95,14 @@ const SHOTS: readonly Shot[] = [
   { name: 'ladder-keyboard', path: '/students/student-quillan/faults/quillan-case-3/ladder' },
   {
     name: 'week',
-    path: '/students/student-marrow/week',
+    path: '/students/student-quillan/week',
     before: async (page) => {
       await page.getByRole('button', { name: /min/ }).first().click()
     },
   },
   {
     name: 'home',
-    path: '/students/student-marrow/week',
+    path: '/students/student-quillan/week',
     width: 390,
     height: 844,
     before: openHomePage,

@@ -26,7 +26,7 @@ export {
   weekMinutes,
 } from './card'
 export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'
-export { agenda, stepAt } from './agenda'
+export { agenda, nextStep, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
 export { applyAct } from './apply'
 export { isMusic, lessonsStuck } from './caseSteps'

@@ -6,6 +6,7 @@ import {
   brief,
   completeAct,
   lessonQuestion,
+  nextStep,
   lessonSummary,
   proposeProjects,
   setupDue,
@@ -262,6 +263,30 @@ describe('the agenda and its clock', () => {
     expect(done()).toBe(false)
     desk.look(4, 5)
     expect(done()).toBe(true)
+  })
+
+  test('the next step is the first that is not done; music is never waited for', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.open()
+    const next = () => nextStep(agenda(desk.record, desk.lesson, knowledge))?.kind ?? null
+    expect(next()).toBe('what-works')
+    desk.do({
+      kind: 'sign-noted',
+      lesson: desk.lesson,
+      finding: 'muted',
+      text: 'Muted',
+      strand: 'tone',
+      strength: 'absent',
+      prompted: false,
+      condition: null,
+    })
+    check(desk, { feet: 'right' })
+    expect(next()).toBe('look')
+    desk.look(4, 5)
+    expect(next()).toBe('rung')
+    expect(nextStep([])).toBeNull()
   })
 })
 

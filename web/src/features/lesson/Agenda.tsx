@@ -1,11 +1,12 @@
 /** The lesson's steps as a line with a quiet clock: no alarm, only where it stands. */
-import { agenda, stepAt } from '@vein-mend/core/record'
+import { agenda, nextStep, stepAt } from '@vein-mend/core/record'
 import type { AgendaStep, LessonState } from '@vein-mend/core/record'
 import { Check } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import type { StudentView } from '../../data/useStudent'
 import { useKept } from '../../data/useKept'
 import { AGENDA_WORDS } from '../../wording/words'
+import { goToPlace, placeOf } from './deskPlaces'
 
 const TICK_MS = 15_000
 
@@ -25,19 +26,32 @@ function label(step: AgendaStep): string {
   return step.about ? `${AGENDA_WORDS[step.kind]}: ${step.about.name}` : AGENDA_WORDS[step.kind]
 }
 
+/** What comes next, and the way to where it is done. */
+function NextStep({ step }: { step: AgendaStep | null }) {
+  const place = step && placeOf(step)
+  if (!step || !place) return <span className="font-medium">{step ? label(step) : 'Music'}</span>
+  return (
+    <button
+      type="button"
+      onClick={() => goToPlace(place)}
+      className="-my-2 min-h-11 text-left font-medium underline underline-offset-4"
+    >
+      {label(step)}
+    </button>
+  )
+}
+
 export function Agenda({ view, lesson }: { view: StudentView; lesson: LessonState }) {
   const elapsed = useElapsed(lesson)
   const steps = agenda(view.record, lesson.id, view.knowledge)
   const total = view.record.card.lessonMinutes
   const now = stepAt(steps, elapsed)
-  const next = steps.find((s) => !s.done && s.kind !== 'music')
   if (!lesson.open) return null
   return (
     <div className="mt-3">
       <div className="flex items-baseline gap-4">
         <p>
-          <span className="text-kiln">Next:</span>{' '}
-          <span className="font-medium">{next ? label(next) : 'Music'}</span>
+          <span className="text-kiln">Next:</span> <NextStep step={nextStep(steps)} />
         </p>
         <p className="text-kiln ml-auto text-sm tabular-nums">
           {Math.floor(elapsed)} of {total} minutes

@@ -13,6 +13,7 @@ import { Sheetlet } from '../../ui/Sheetlet'
 import { longDay } from '../../wording/dates'
 import { sayForFamily, sayForRecord } from '../../wording/lessonWords'
 import { plural } from '../../wording/words'
+import { CLOSE_PLACE } from './deskPlaces'
 
 const DAYS_TO_NEXT = 7
 
@@ -185,7 +186,9 @@ export function CloseLesson({ view, lesson, open, onOpenChange }: Props) {
       <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
         Sheet
       </Link>
-      <Button onClick={() => onOpenChange(true)}>Close the lesson</Button>
+      <Button id={CLOSE_PLACE} onClick={() => onOpenChange(true)}>
+        Close the lesson
+      </Button>
       <Sheetlet
         open={open}
         onOpenChange={onOpenChange}

@@ -1,4 +1,5 @@
 /** The lesson desk: what is being mended on the left, signs in the middle, the rivals on the right. */
+import { agenda, nextStep } from '@vein-mend/core/record'
 import type { LessonId, LessonState, StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -13,6 +14,7 @@ import { AimLine } from './AimLine'
 import { Choose } from './Choose'
 import { CloseLesson } from './CloseLesson'
 import { commandsFor } from './commands'
+import { goToPlace, placeOf } from './deskPlaces'
 import { NextCheck } from './NextCheck'
 import { Projects } from './Projects'
 import { Rivals } from './Rivals'
@@ -51,6 +53,11 @@ function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
     close: () => setClosing(true),
     sheet: () => void navigate(`${here}/sheet`),
     bench: () => void navigate(`${here}/lessons/${lesson.id}/bench`),
+    next: () => {
+      const step = nextStep(agenda(view.record, lesson.id, view.knowledge))
+      const place = step && placeOf(step)
+      if (place) goToPlace(place)
+    },
     focusAim: () => document.querySelector<HTMLInputElement>('#aim-line input')?.focus(),
   }
   const commands = (query: string) =>

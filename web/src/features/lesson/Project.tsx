@@ -16,6 +16,7 @@ import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/word
 import { OtherStates } from '../fault/Overruling'
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
+import { projectPlace } from './deskPlaces'
 import { Look } from './Look'
 import { RestButton } from './Choose'
 import { RemedyButton } from './RemedyButton'
@@ -168,7 +169,11 @@ export function Project({ view, lesson, state, setting }: Props) {
   const rule = ruleFor(view.record, state)
   const looks = state.looks.filter((l) => l.lesson === lesson.id)
   return (
-    <article className="border-line space-y-2.5 border-b py-3" aria-label={state.name}>
+    <article
+      id={projectPlace(state.id)}
+      className="border-line scroll-mt-4 space-y-2.5 border-b py-3"
+      aria-label={state.name}
+    >
       <div className="flex flex-wrap items-center gap-2.5">
         <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
         <h3 className="text-lg">

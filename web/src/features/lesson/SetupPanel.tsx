@@ -13,6 +13,7 @@ import { INPUT_CLASS } from '../../ui/Field'
 import { OpenMarker } from '../../ui/OpenMarker'
 import { shortDay } from '../../wording/dates'
 import { PLACE_WORDS, plural } from '../../wording/words'
+import { SETUP_PLACE } from './deskPlaces'
 
 interface Draft {
   readonly points: Readonly<Record<string, PointFound>>
@@ -153,7 +154,7 @@ export function SetupPanel({ view, lesson }: { view: StudentView; lesson: Lesson
   }
   const nothing = Object.keys(draft.points).length + Object.keys(numbersOf(draft)).length === 0
   return (
-    <details className="border-ink group mt-5 border-b pb-1">
+    <details id={SETUP_PLACE} className="border-ink group mt-5 scroll-mt-4 border-b pb-1">
       <summary className="flex min-h-11 cursor-pointer items-center gap-2">
         <OpenMarker />
         <span className="font-serif text-lg font-semibold">Set-up before sound</span>

@@ -12,6 +12,7 @@ import type { Command } from './commands'
 import { Compare } from './Compare'
 import type { Setting } from './setting'
 import { SignTiles } from './SignTiles'
+import { SIGNS_PLACE } from './deskPlaces'
 
 function NotedList({
   signs,
@@ -81,7 +82,9 @@ export function Signs({ view, lesson, setting, commands }: Props) {
       title="Signs"
       aside="letters, then 2 marked · 1 slight · ? unsure · 0 not there; a point for the rest"
     >
-      <CommandLine view={view} commands={commands} onNote={note} />
+      <div id={SIGNS_PLACE} className="scroll-mt-16">
+        <CommandLine view={view} commands={commands} onNote={note} />
+      </div>
       <SignTiles view={view} lesson={lesson} onNote={note} />
       <NotedList signs={lesson.signs} onTakeBack={takeBack} />
       <Compare view={view} lesson={lesson} />

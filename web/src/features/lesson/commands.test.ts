@@ -99,6 +99,7 @@ function desk(...more: readonly ActBody[]) {
     sheet: () => opened.push('sheet'),
     bench: () => opened.push('bench'),
     focusAim: () => opened.push('aim'),
+    next: () => opened.push('next'),
   }
   const offered = (query: string) =>
     commandsFor(query, {
@@ -155,6 +156,7 @@ describe('words', () => {
       `up-${AIR}`,
       `stay-${AIR}`,
       `back-${AIR}`,
+      'next',
       'aim',
       'bench',
       'sheet',
@@ -204,7 +206,8 @@ describe('words', () => {
 
   test('places are a word away', () => {
     const { offered, opened } = desk()
-    for (const word of ['aim', 'bench', 'sheet', 'close']) offered(word).at(-1)!.run()
-    expect(opened).toEqual(['aim', 'bench', 'sheet', 'close'])
+    const words = ['next', 'aim', 'bench', 'sheet', 'close']
+    for (const word of words) offered(word).at(-1)!.run()
+    expect(opened).toEqual(words)
   })
 })

@@ -18,6 +18,8 @@ export interface DeskDoors {
   readonly sheet: () => void
   readonly bench: () => void
   readonly focusAim: () => void
+  /** To where the next step of the lesson is done. */
+  readonly next: () => void
 }
 
 type Do = (requests: readonly ActRequest[], said?: string) => void
@@ -115,6 +117,7 @@ function tally(query: string, desk: Desk): Command[] {
 
 function places({ doors }: Desk): Command[] {
   return [
+    { id: 'next', words: 'Next step of the lesson', run: doors.next },
     { id: 'aim', words: 'One aim today', run: doors.focusAim },
     { id: 'bench', words: 'Bench: rivals side by side', run: doors.bench },
     { id: 'sheet', words: 'Sheet', run: doors.sheet },

@@ -1,0 +1,42 @@
+/** Where on the desk each step of the lesson is done, and the way there. */
+import type { AgendaStep, CaseId } from '@vein-mend/core/record'
+
+export const SIGNS_PLACE = 'desk-signs'
+export const SETUP_PLACE = 'desk-set-up'
+export const CLOSE_PLACE = 'desk-close'
+
+export function projectPlace(id: CaseId): string {
+  return `desk-${id}`
+}
+
+/** The id of the place of a step; null for music, which is played and not noted. */
+export function placeOf({ kind, about }: AgendaStep): string | null {
+  switch (kind) {
+    case 'what-works':
+    case 'diagnose':
+      return SIGNS_PLACE
+    case 'set-up':
+      return SETUP_PLACE
+    case 'recall':
+    case 'look':
+    case 'recheck':
+    case 'rung':
+      return about && projectPlace(about.id)
+    case 'close':
+      return CLOSE_PLACE
+    case 'music':
+      return null
+  }
+}
+
+const CAN_BE_USED = 'input:not([disabled]), button:not([disabled]), summary'
+
+/** Opens the place where it is shut, brings it into sight, and puts the keys there. */
+export function goToPlace(id: string): void {
+  const place = document.getElementById(id)
+  if (!place) return
+  if (place instanceof HTMLDetailsElement) place.open = true
+  place.scrollIntoView({ block: 'start' })
+  const within = place.matches(CAN_BE_USED) ? place : place.querySelector<HTMLElement>(CAN_BE_USED)
+  within?.focus({ preventScroll: true })
+}
