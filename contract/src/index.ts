@@ -3,6 +3,8 @@ export { HOME_MINUTES_MOST } from './fields'
 export { actsRequestSchema, parseActs } from './actRequests'
 export { studentCardSchema } from './cardRequests'
 export type { IdentifiedRequest } from './actRequests'
+export { RECORD_TABLES } from './recordTables'
+export type { RecordTable } from './recordTables'
 export { troublesOf } from './fieldTroubles'
 export type { FieldTrouble } from './fieldTroubles'
 export {

@@ -1,4 +1,5 @@
 /** The letter, the report, the tables and the studio's holidays, as they leave the server. */
+import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { playRecord } from '@vein-mend/core/record'
@@ -8,7 +9,6 @@ import Papa from 'papaparse'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { DEMO_SCRIPTS } from './demo/demoScripts'
-import { RECORD_TABLES } from './paper'
 import { openTestStudio, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 
@@ -46,7 +46,7 @@ async function rows(table: string): Promise<readonly Record<string, string>[]> {
 
 describe('the tables', () => {
   test('every one is there, and the big ones hold every row of the record', async () => {
-    const { lessons, cases, home } = await record()
+    const { lessons, cases, home, strengths } = await record()
     const counts = Object.fromEntries(
       await Promise.all(RECORD_TABLES.map(async (t) => [t, (await rows(t)).length] as const)),
     )
@@ -58,6 +58,9 @@ describe('the tables', () => {
       states: cases.flatMap((c) => c.points).length,
       looks: cases.flatMap((c) => c.looks).length,
       home: home.ticks.length,
+      strengths: strengths.length,
+      rungs: cases.flatMap((c) => c.ladder?.rungs ?? []).length,
+      weeks: home.given.flatMap((g) => g.blocks).length,
     })
     expect(counts.signs).toBeGreaterThan(0)
   })

@@ -1,9 +1,8 @@
 /** The addresses of the letter, the report, the tables, the studio's holidays and its mending figures. */
-import { parseBreak, parseMendingChoice } from '@vein-mend/contract'
+import { parseBreak, parseMendingChoice, RECORD_TABLES } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/record'
 import type { Request, Response, Router } from 'express'
-import { RECORD_TABLES } from '../paper'
 import type { Deps } from '../usecases/deps'
 import { PROGRESS_FILES, progressFile, tableFile } from '../usecases/progress'
 import { noteStudioBreak } from '../usecases/studioBreak'

@@ -1,4 +1,5 @@
 /** Every table of a student's record as CSV (RFC 4180), for whatever comes after us. */
+import type { RecordTable } from '@vein-mend/contract'
 import type { StudentRecord } from '@vein-mend/core/record'
 import Papa from 'papaparse'
 import { cell } from './cell'
@@ -19,6 +20,8 @@ const TABLES = {
       said_to_family: l.family,
       next: l.next,
     })),
+  strengths: (r: StudentRecord): Row[] =>
+    r.strengths.map((s) => ({ lesson: s.lesson, words: s.words })),
   signs: (r: StudentRecord): Row[] =>
     r.lessons.flatMap((l) =>
       l.signs.map((s) => ({
@@ -116,6 +119,19 @@ const TABLES = {
         tries: l.tries,
       })),
     ),
+  takes: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      c.slipCounts.map((t) => ({
+        case: c.id,
+        name: c.name,
+        lesson: t.lesson,
+        condition: t.condition,
+        prompted: t.prompted,
+        seconds: t.seconds,
+        slips: t.slips.length,
+        slips_at_seconds: t.slips.join(' '),
+      })),
+    ),
   cues: (r: StudentRecord): Row[] =>
     r.cases.flatMap((c) => [
       ...c.cues.map((k) => ({ case: c.id, lesson: k.since, what: 'agreed', words: k.words })),
@@ -126,6 +142,32 @@ const TABLES = {
         words: '',
       })),
     ]),
+  rungs: (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      (c.ladder?.rungs ?? []).map((rung, i) => ({
+        case: c.id,
+        remedy: c.ladder?.remedy ?? null,
+        number: i + 1,
+        here: c.ladder?.at === i,
+        name: rung.name,
+        instruction: rung.instruction,
+        way: rung.way,
+        condition: rung.condition,
+        times: rung.dose.times,
+        minutes: rung.dose.minutes,
+      })),
+    ),
+  'former-remedies': (r: StudentRecord): Row[] =>
+    r.cases.flatMap((c) =>
+      c.formerRemedies.map((f) => ({
+        case: c.id,
+        remedy: f.remedy,
+        name: f.name,
+        from: f.from,
+        until: f.until,
+        rungs_passed: f.rungsPassed,
+      })),
+    ),
   reasons: (r: StudentRecord): Row[] =>
     r.cases.flatMap((c) =>
       c.overrules.map((o) => ({
@@ -136,15 +178,29 @@ const TABLES = {
         reason: o.reason,
       })),
     ),
+  gates: (r: StudentRecord): Row[] =>
+    r.preparing.map((p) => ({ gate: p.gate, name: p.name, got_ready_for_since: p.since })),
+  weeks: (r: StudentRecord): Row[] =>
+    r.home.given.flatMap((g) =>
+      g.blocks.map((b) => ({
+        week_from: g.week,
+        weekday: b.day + 1,
+        item: b.item,
+        name: b.name,
+        case: b.case,
+        minutes: b.minutes,
+      })),
+    ),
   home: (r: StudentRecord): Row[] =>
     r.home.ticks.map((t) => ({ date: t.date, item: t.item, minutes: t.minutes, tempo: t.tempo })),
+  'home-said': (r: StudentRecord): Row[] => [
+    ...r.home.hurts.map((h) => ({ date: h.date, what: 'hurt', item: h.item, words: h.name })),
+    ...r.home.notes.map((n) => ({ date: n.date, what: 'note', item: null, words: n.words })),
+  ],
   breaks: (r: StudentRecord): Row[] =>
     r.breaks.map((b) => ({ from: b.from, to: b.to, why: b.why, words: b.words })),
   skills: (r: StudentRecord): Row[] => r.levels.map((l) => ({ ...l })),
-} as const satisfies Record<string, (record: StudentRecord) => Row[]>
-
-export type RecordTable = keyof typeof TABLES
-export const RECORD_TABLES = Object.keys(TABLES) as readonly RecordTable[]
+} as const satisfies Record<RecordTable, (record: StudentRecord) => Row[]>
 
 /** The table with its heads; only heads are missing when it has no rows. */
 export function recordTable(record: StudentRecord, table: RecordTable): string {

@@ -4,7 +4,8 @@ import type { IsoDate, Result } from '@vein-mend/core/kit'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
 import { progressLetter, recordTable, termReport } from '../paper'
-import type { ProgressOnPaper, RecordTable } from '../paper'
+import type { RecordTable } from '@vein-mend/contract'
+import type { ProgressOnPaper } from '../paper'
 import type { Deps } from './deps'
 
 /** A term, where nobody says from when. */

@@ -1,4 +1,5 @@
 /** What the weeks have brought, what lags, and what goes out: letter, report, tables, handover. */
+import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/record'
@@ -18,21 +19,6 @@ import { Lagging } from './Lagging'
 
 /** A term, where nobody says from when. */
 const TERM_DAYS = 90
-const TABLES = [
-  'lessons',
-  'signs',
-  'checks',
-  'setups',
-  'comparisons',
-  'faults',
-  'states',
-  'looks',
-  'cues',
-  'reasons',
-  'home',
-  'breaks',
-  'skills',
-] as const
 
 function Names({ title, lines }: { title: string; lines: readonly React.ReactNode[] }) {
   if (lines.length === 0) return null
@@ -174,13 +160,13 @@ function Tables({ view }: { view: StudentView }) {
   return (
     <Section title="Every table" aside="CSV, for any other program">
       <p className="flex flex-wrap gap-x-4">
-        {TABLES.map((table) => (
+        {RECORD_TABLES.map((table) => (
           <a
             key={table}
             className="inline-flex min-h-11 items-center underline underline-offset-4"
             href={`/api/students/${view.id}/tables/${table}.csv`}
           >
-            {table}
+            {table.replace('-', ' ')}
           </a>
         ))}
       </p>
