@@ -162,6 +162,10 @@ describe('what is decided between lessons', () => {
     [{ kind: 'relapse-overruled', lesson: ID, case: 'no', reason: 'a bad day' }, 'case: not_an_id'],
     [{ kind: 'gate-prepared', date: '2026-03-02', gate: '', on: true }, 'gate: missing'],
     [{ kind: 'gate-prepared', date: '2026-03-02', gate: 'legato' }, 'on: missing'],
+    [
+      { kind: 'gate-overruled', date: '2026-03-02', gate: 'legato', open: true, reason: ' ' },
+      'reason: empty',
+    ],
   ])('%o is refused at its field', (body, trouble) => {
     expect(troubles(act(body))).toEqual([`acts.0.${trouble}`])
   })

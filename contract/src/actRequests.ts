@@ -224,6 +224,12 @@ const SCHEMAS: Readonly<Record<ActKind, yup.ObjectSchema<yup.AnyObject>>> = {
   }),
   'stuck-dismissed': yup.object({ case: id, reason: words }),
   'gate-prepared': yup.object({ date: day(), gate: packId, on: flag }),
+  'gate-overruled': yup.object({
+    date: day(),
+    gate: packId,
+    open: yup.boolean().nullable().default(null),
+    reason: words,
+  }),
   'levels-noted': yup.object({
     date: day(),
     hands: level,

@@ -101,4 +101,17 @@ test('gates show their evidence and never a date to be met', async ({ page, demo
   await expect(page.getByText('Rounded hand most of the time')).toBeVisible()
   await expect(page.getByText(/of the last \d+ lessons/).first()).toBeVisible()
   await expectAccessible(page)
+
+  // The teacher has the last word, with a reason, and takes it back in one move.
+  const card = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: 'Staccato' }) })
+    .last()
+  await card.getByRole('button', { name: 'Open it all the same' }).click()
+  await page.getByRole('textbox', { name: /Why is it open/ }).fill('heard it in the duet')
+  await page.getByRole('button', { name: 'Open it', exact: true }).click()
+  await expect(card.getByText(/You hold it open since .*heard it in the duet/)).toBeVisible()
+  await page.reload()
+  await card.getByRole('button', { name: 'Let the evidence speak' }).click()
+  await expect(card.getByRole('button', { name: 'Open it all the same' })).toBeVisible()
 })

@@ -4,7 +4,7 @@ import type { Rng } from '../kit'
 import type { CaseId } from '../record'
 import { needHolds, RECENT_LESSONS } from '../record'
 import type { Knowledge } from '../packs'
-import { A, Desk } from '../record/test/desk'
+import { A, Desk, START } from '../record/test/desk'
 import { forecastGate, gateAhead } from './index'
 import type { GatePace, NeedPace } from './index'
 import { betaByOrder } from './test/betaByOrder'
@@ -186,6 +186,16 @@ describe('what the record says about the way to a gate', () => {
       needs: ['no muffled'],
     })
     expect(gateAhead(desk.record, knowledge, 'not-in-the-pack')).toBeNull()
+  })
+
+  test('nor is one the teacher holds open or shut', () => {
+    const desk = new Desk().open()
+    note(desk, 'muffled', true)
+    expect(pace(desk, 'first')).not.toBeNull()
+    const reason = 'not for her'
+    const hold = { kind: 'gate-overruled', date: START, gate: 'first', name: 'first' } as const
+    desk.do({ ...hold, open: false, reason })
+    expect(gateAhead(desk.record, knowledge, 'first')).toBeNull()
   })
 
   test('an open gate is not foretold', () => {

@@ -127,7 +127,7 @@ export type GateAhead =
   | { readonly kind: 'known'; readonly pace: GatePace }
   | { readonly kind: 'unseen'; readonly needs: readonly string[] }
 
-/** What the record says about the way to a gate; null for an open one or one the pack does not have. */
+/** What the record says about the way to a gate; null for one that is open, held by the teacher, or not in the pack. */
 export function gateAhead(
   record: StudentRecord,
   knowledge: Knowledge,
@@ -135,7 +135,7 @@ export function gateAhead(
 ): GateAhead | null {
   const states = gateStates(record, knowledge)
   const asked = states.find((s) => s.gate.id === gate)
-  if (!asked || asked.state === 'open') return null
+  if (!asked || asked.state === 'open' || asked.overruled) return null
   const chain = chainOf(asked, states).flatMap((s) => s.needs)
   const unseen = chain.filter((n) => n.seen === 0).map((n) => n.need.text)
   if (unseen.length > 0) return { kind: 'unseen', needs: [...new Set(unseen)] }

@@ -248,6 +248,15 @@ export type ActBody =
       readonly name: string
       readonly on: boolean
     }
+  /** A gate held open, or shut, against its evidence; null lets the evidence speak again. */
+  | {
+      readonly kind: 'gate-overruled'
+      readonly date: IsoDate
+      readonly gate: string
+      readonly name: string
+      readonly open: boolean | null
+      readonly reason: string
+    }
   /** Where the skills stand, as the teacher sees it. */
   | ({ readonly kind: 'levels-noted'; readonly date: IsoDate } & Levels)
   /** A place in the week at home fixed by hand; null lets it go again. */

@@ -20,6 +20,7 @@ import {
   waitOn,
 } from './caseSteps'
 import { clearOfBreaks, noteBreak } from './breaks'
+import { overruleGate, prepareGate } from './gateActs'
 import { keptShare } from './home'
 import type { HomeLog } from './homeLog'
 import { betweenLessons, keepReason } from './overrules'
@@ -289,11 +290,10 @@ function afterAct(record: StudentRecord, act: Act): StudentRecord {
       return betweenLessons(record, act.case, (c) => moveRecheck(c, act.to))
     case 'stuck-dismissed':
       return betweenLessons(record, act.case, waitOn)
-    case 'gate-prepared': {
-      const { gate, name, date, on } = act
-      const others = record.preparing.filter((p) => p.gate !== gate)
-      return { ...record, preparing: on ? [...others, { gate, name, since: date }] : others }
-    }
+    case 'gate-prepared':
+      return prepareGate(record, act)
+    case 'gate-overruled':
+      return overruleGate(record, act)
     case 'levels-noted': {
       const { date, hands, reading, ear, pieces } = act
       const earlier = record.levels.filter((l) => l.date !== date)

@@ -24,6 +24,7 @@ export type ActRequest =
           | 'compared'
           | 'setup-checked'
           | 'gate-prepared'
+          | 'gate-overruled'
       }
     >
   | Omit<ActOf<'lesson-opened'>, 'pack' | 'mending'>
@@ -38,6 +39,7 @@ export type ActRequest =
   | Omit<ActOf<'compared'>, 'text'>
   | ActOf<'setup-checked'>
   | Omit<ActOf<'gate-prepared'>, 'name'>
+  | Omit<ActOf<'gate-overruled'>, 'name'>
   | {
       readonly kind: 'check-answered'
       readonly lesson: LessonId
@@ -94,7 +96,10 @@ function completeSetup(request: RequestOf<'setup-checked'>, k: Knowledge): Resul
   return good(request)
 }
 
-function completeGate(request: RequestOf<'gate-prepared'>, k: Knowledge): Result<ActBody> {
+function completeGate(
+  request: RequestOf<'gate-prepared' | 'gate-overruled'>,
+  k: Knowledge,
+): Result<ActBody> {
   const gate = k.gates.find((g) => g.id === request.gate)
   return gate
     ? good({ ...request, name: gate.name })
@@ -185,7 +190,9 @@ export function completeAct(
   if (request.kind === 'sign-noted') return completeSign(request, knowledge)
   if (request.kind === 'compared') return completeComparison(request, knowledge)
   if (request.kind === 'setup-checked') return completeSetup(request, knowledge)
-  if (request.kind === 'gate-prepared') return completeGate(request, knowledge)
+  if (request.kind === 'gate-prepared' || request.kind === 'gate-overruled') {
+    return completeGate(request, knowledge)
+  }
   if (request.kind === 'check-answered') return completeCheck(request, knowledge)
   if (request.kind === 'fault-settled') {
     if (!record) return refuse('unknown_student', ['student'])

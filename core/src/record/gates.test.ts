@@ -116,3 +116,47 @@ describe('getting ready for a gate', () => {
     })
   })
 })
+
+describe('the last word on a gate', () => {
+  const say = (open: boolean | null) =>
+    ({
+      kind: 'gate-overruled',
+      date: START,
+      gate: 'detached',
+      name: 'Detached',
+      open,
+      reason: 'heard it in the concert',
+    }) as const
+
+  test('holds it open without evidence, lets the next one come, and keeps the reason', () => {
+    const desk = newDesk()
+    for (let i = 0; i < 4; i++) look(desk, [], ['knuckles-flat', 'tips-cave', 'thin-soft'])
+    expect(stateOf(desk, 'detached').state).toBe('too-few')
+    desk.do(say(true))
+    expect(stateOf(desk, 'detached')).toMatchObject({
+      state: 'open',
+      overruled: { open: true, reason: 'heard it in the concert' },
+    })
+    expect(stateOf(desk, 'legato').waitsFor).toEqual([])
+  })
+
+  test('holds it shut against evidence, and lets the evidence speak again', () => {
+    const desk = newDesk()
+    for (let i = 0; i < 4; i++) look(desk, [])
+    desk.do(say(false))
+    expect(stateOf(desk, 'detached').state).toBe('not-yet')
+    expect(stateOf(desk, 'legato')).toMatchObject({ state: 'waits-for-others', overruled: null })
+    desk.do(say(null))
+    expect(stateOf(desk, 'detached')).toMatchObject({ state: 'open', overruled: null })
+    expect(desk.record.overruledGates).toEqual([])
+  })
+
+  test('says nothing about when the evidence opened it', () => {
+    const desk = newDesk().open()
+    desk.do(say(true))
+    expect(gateOpenings(desk.record, knowledge).size).toBe(0)
+    for (let i = 0; i < 4; i++) look(desk, [])
+    const on = gateOpenings(desk.record, knowledge).get('detached')
+    expect(on).toBe(desk.record.lessons.at(-1)!.date)
+  })
+})

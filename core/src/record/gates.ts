@@ -6,7 +6,7 @@ import { gatesFor, setupFindings } from '../packs'
 import type { Gate, GateNeed, Knowledge } from '../packs'
 import type { LessonId } from './acts'
 import { factsOf } from './factsOf'
-import type { LessonState, StudentRecord } from './state'
+import type { LessonState, OverruledGate, StudentRecord } from './state'
 
 /** Lessons looked back over. */
 export const RECENT_LESSONS = 8
@@ -34,6 +34,8 @@ export interface GateState {
   readonly state: 'open' | 'waits-for-others' | 'not-yet' | 'too-few'
   readonly needs: readonly NeedState[]
   readonly waitsFor: readonly string[]
+  /** The teacher holds it open or shut against the evidence; null where the evidence speaks. */
+  readonly overruled: OverruledGate | null
 }
 
 /** Whether the finding was there in the lesson; null when nobody looked. */
@@ -96,14 +98,16 @@ export function gateStates(record: StudentRecord, knowledge: Knowledge): readonl
       return before !== undefined && stateOf(before).state !== 'open'
     })
     const holds = needs.every((n) => n.holds)
-    const state = !needs.every(enoughSeen)
+    const shown = !needs.every(enoughSeen)
       ? 'too-few'
       : !holds
         ? 'not-yet'
         : waitsFor.length > 0
           ? 'waits-for-others'
           : 'open'
-    const found: GateState = { gate, state, needs, waitsFor }
+    const overruled = record.overruledGates.find((o) => o.gate === gate.id) ?? null
+    const state = overruled ? (overruled.open ? 'open' : 'not-yet') : shown
+    const found: GateState = { gate, state, needs, waitsFor, overruled }
     states.set(gate.id, found)
     return found
   }
@@ -111,14 +115,14 @@ export function gateStates(record: StudentRecord, knowledge: Knowledge): readonl
   return [...states.values()]
 }
 
-/** The lesson after which each gate that is open now first was. */
+/** The lesson after which each gate that is open now by its evidence first was. */
 export function gateOpenings(
   record: StudentRecord,
   knowledge: Knowledge,
 ): ReadonlyMap<string, IsoDate> {
   const opened = new Map<string, IsoDate>()
   record.lessons.forEach((lesson, i) => {
-    const then = { ...record, lessons: record.lessons.slice(0, i + 1) }
+    const then = { ...record, lessons: record.lessons.slice(0, i + 1), overruledGates: [] }
     for (const { gate, state } of gateStates(then, knowledge)) {
       if (state === 'open' && !opened.has(gate.id)) opened.set(gate.id, lesson.date)
       if (state !== 'open') opened.delete(gate.id)

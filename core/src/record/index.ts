@@ -109,6 +109,7 @@ export type {
   SkillLevels,
   SlipCount,
   NotedSign,
+  OverruledGate,
   PreparedGate,
   StudentRecord,
 } from './state'

@@ -27,6 +27,7 @@ export function emptyRecord(card: StudentCard): StudentRecord {
     home: EMPTY_HOME,
     breaks: [],
     preparing: [],
+    overruledGates: [],
     levels: [],
   }
 }

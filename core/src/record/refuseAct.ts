@@ -146,6 +146,7 @@ const BESIDE_LESSONS = [
   'week-pinned',
   'week-wished',
   'week-given',
+  'gate-overruled',
 ] as const satisfies readonly ActBody['kind'][]
 
 function isBesideLessons(

@@ -168,6 +168,15 @@ export interface PreparedGate {
   readonly since: IsoDate
 }
 
+/** A gate the teacher holds open or shut, whatever the lessons show. */
+export interface OverruledGate {
+  readonly gate: string
+  readonly name: string
+  readonly open: boolean
+  readonly on: IsoDate
+  readonly reason: string
+}
+
 /** What one lesson left behind on one fault: a point of the seam. */
 export interface CasePoint {
   readonly lesson: LessonId
@@ -217,6 +226,7 @@ export interface StudentRecord {
   readonly home: HomeLog
   readonly breaks: readonly Break[]
   readonly preparing: readonly PreparedGate[]
+  readonly overruledGates: readonly OverruledGate[]
   /** Where the skills stood, oldest first. */
   readonly levels: readonly SkillLevels[]
 }

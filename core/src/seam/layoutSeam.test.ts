@@ -77,6 +77,7 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     home: EMPTY_HOME,
     breaks: [],
     preparing: [],
+    overruledGates: [],
     levels: [],
   }
 }

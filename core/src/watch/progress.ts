@@ -68,12 +68,12 @@ function gatesOf(record: StudentRecord, knowledge: Knowledge, from: IsoDate, to:
   const states = gateStates(record, knowledge)
   const opened = [...gateOpenings(record, knowledge)].flatMap(([gate, on]) => {
     const state = states.find((s) => s.gate.id === gate)
-    return state && within(on, from, to)
+    return state?.state === 'open' && within(on, from, to)
       ? [{ gate, name: state.gate.name, on, needs: state.needs }]
       : []
   })
   const next = states
-    .filter((s) => s.state === 'not-yet')
+    .filter((s) => s.state === 'not-yet' && !s.overruled)
     .sort((a, b) => missing(a.needs) - missing(b.needs))
     .slice(0, GATES_NEXT_MOST)
     .map((s) => ({ name: s.gate.name, needs: s.needs.filter((n) => !n.holds) }))

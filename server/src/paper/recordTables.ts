@@ -178,8 +178,22 @@ const TABLES = {
         reason: o.reason,
       })),
     ),
-  gates: (r: StudentRecord): Row[] =>
-    r.preparing.map((p) => ({ gate: p.gate, name: p.name, got_ready_for_since: p.since })),
+  gates: (r: StudentRecord): Row[] => [
+    ...r.preparing.map((p) => ({
+      gate: p.gate,
+      name: p.name,
+      what: 'got ready for',
+      since: p.since,
+      reason: '',
+    })),
+    ...r.overruledGates.map((o) => ({
+      gate: o.gate,
+      name: o.name,
+      what: o.open ? 'held open' : 'held shut',
+      since: o.on,
+      reason: o.reason,
+    })),
+  ],
   weeks: (r: StudentRecord): Row[] =>
     r.home.given.flatMap((g) =>
       g.blocks.map((b) => ({

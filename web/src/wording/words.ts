@@ -230,6 +230,7 @@ export const ACT_WORDS: Record<ActKind, string> = {
   'stuck-dismissed': 'Given time',
   'break-noted': 'Break',
   'gate-prepared': 'Gate got ready for',
+  'gate-overruled': 'Gate overruled',
   'levels-noted': 'Skills noted',
   'week-pinned': 'Week changed',
   'week-wished': 'Wishes for the week',

@@ -9,6 +9,7 @@ import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Failed, Loading } from '../../ui/Page'
+import { WithReason } from '../../ui/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
 import { keptLately } from '../week/keptLately'
@@ -49,6 +50,46 @@ function Need({ need }: { need: NeedState }) {
           : `${need.good} of the last ${need.seen} lessons in which it was looked at; at least ${percent(need.share.low)} (80 % interval), ${percent(need.need.share)} is asked`}
       </span>
     </li>
+  )
+}
+
+/** The teacher has the last word: open against the evidence, or shut, with a reason; and back in one move. */
+function LastWord({ gate, view }: { gate: GateState; view: StudentView }) {
+  const act = useActs(view.id)
+  const { id, name } = gate.gate
+  const say = (open: boolean | null, reason: string, said: string) =>
+    act([{ kind: 'gate-overruled', date: view.today, gate: id, open, reason }], said)
+  if (gate.overruled) {
+    const { open, on, reason } = gate.overruled
+    return (
+      <div className="mt-1">
+        <p>
+          You hold it {open ? 'open' : 'shut'} since {longDay(on)}: “{reason}”
+        </p>
+        <Button
+          small
+          look="bare"
+          onClick={() => say(null, 'by its evidence again', `${name} by its evidence again`)}
+        >
+          Let the evidence speak
+        </Button>
+      </div>
+    )
+  }
+  return gate.state === 'open' ? (
+    <WithReason
+      label="Shut it all the same"
+      ask="Why is it not open for this student?"
+      done="Shut it"
+      onGive={(reason) => say(false, reason, `${name} held shut`)}
+    />
+  ) : (
+    <WithReason
+      label="Open it all the same"
+      ask="Why is it open before its evidence is there?"
+      done="Open it"
+      onGive={(reason) => say(true, reason, `${name} held open`)}
+    />
   )
 }
 
@@ -107,7 +148,7 @@ function Card({
         {gate.gate.name}
         <span className="text-kiln ml-auto font-sans text-sm font-normal">{words}</span>
       </h2>
-      {isOpen && opened !== undefined && (
+      {isOpen && !gate.overruled && opened !== undefined && (
         <p className="text-kiln text-sm">open since {longDay(opened as never)}</p>
       )}
       {gate.waitsFor.length > 0 && (
@@ -119,6 +160,7 @@ function Card({
         ))}
       </ul>
       {!isOpen && <GettingReady gate={gate} view={view} />}
+      <LastWord gate={gate} view={view} />
     </div>
   )
 }
