@@ -240,6 +240,7 @@ describe('at the border', () => {
 test('a record keeps the version of the pack it was made with', async () => {
   await lessonWithSigns()
   const version = recordOf(await get(`/students/${STUDENT}`)).lessons[0]!.pack.version
+  expect(version).toBe(studio.knowledge.written('horn')!.pack.version)
   expect(version).toMatch(/^\d+\.\d+\.\d+\+every-instrument\.\d+\.\d+\.\d+\.brass\.\d+\.\d+\.\d+$/)
   await get(`/packs/horn?version=${encodeURIComponent(version)}`).expect(200)
   await get('/packs/horn?version=0.0.1').expect(404)
