@@ -6,6 +6,8 @@ import { parseActs, troublesOf } from './index'
 const ID = 'act-00000001'
 const card = { ...EMPTY_CARD, name: 'Isla Marrow', instrument: 'horn' }
 
+const actsOf = (body: unknown) => parseActs(body).acts
+
 function troubles(body: unknown) {
   try {
     parseActs(body)
@@ -18,7 +20,7 @@ function troubles(body: unknown) {
 
 describe('what comes over the border', () => {
   test('a whole card passes, trimmed', () => {
-    const [act] = parseActs({
+    const [act] = actsOf({
       acts: [{ id: ID, kind: 'student-added', card: { ...card, name: '  Isla ' } }],
     })
     expect(act).toMatchObject({ card: { name: 'Isla' } })
@@ -68,7 +70,7 @@ describe('what comes over the border', () => {
     expect(troubles(body)).toEqual(expected)
   })
   test('what nobody asked for does not reach the record', () => {
-    const [act] = parseActs({ acts: [{ id: ID, kind: 'undone', act: ID, why: 'because' }] })
+    const [act] = actsOf({ acts: [{ id: ID, kind: 'undone', act: ID, why: 'because' }] })
     expect(act).toEqual({ id: ID, kind: 'undone', act: ID })
   })
 })
@@ -79,9 +81,9 @@ describe('the week and the page at home', () => {
 
   test('pass when they are whole; what may be left out is filled in', () => {
     const tick = { kind: 'practised', date: '2026-03-02', item: 'music', minutes: 5, done: true }
-    expect(parseActs(act(tick))[0]).toMatchObject({ tempo: null })
+    expect(actsOf(act(tick))[0]).toMatchObject({ tempo: null })
     const given = { kind: 'week-given', week: '2026-03-02', blocks: [block] }
-    expect(parseActs(act(given))[0]).toMatchObject({ blocks: [{ ...block, case: null }] })
+    expect(actsOf(act(given))[0]).toMatchObject({ blocks: [{ ...block, case: null }] })
   })
 
   test.each([
@@ -111,7 +113,7 @@ describe('the week and the page at home', () => {
 
 describe('what is decided between lessons', () => {
   const act = (body: object) => ({ acts: [{ id: ID, ...body }] })
-  const passes = (body: object) => parseActs(act(body))[0]
+  const passes = (body: object) => actsOf(act(body))[0]
 
   test('a wish of the week passes with any balance that is offered, and with what is left out', () => {
     for (const hands of ['as-it-comes', 0.5, 1, 2]) {
@@ -160,7 +162,7 @@ describe('what is decided between lessons', () => {
     [{ kind: 'recheck-moved', case: ID, to: null, reason: ' ' }, 'reason: empty'],
     [{ kind: 'stuck-dismissed', case: ID, reason: '' }, 'reason: empty'],
     [{ kind: 'relapse-overruled', lesson: ID, case: 'no', reason: 'a bad day' }, 'case: not_an_id'],
-    [{ kind: 'gate-prepared', date: '2026-03-02', gate: '', on: true }, 'gate: missing'],
+    [{ kind: 'gate-prepared', date: '2026-03-02', gate: '', on: true }, 'gate: empty'],
     [{ kind: 'gate-prepared', date: '2026-03-02', gate: 'legato' }, 'on: missing'],
     [
       { kind: 'gate-overruled', date: '2026-03-02', gate: 'legato', open: true, reason: ' ' },

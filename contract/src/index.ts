@@ -1,8 +1,8 @@
 /** The agreement between screen and server. */
-export { HOME_MINUTES_MOST } from './fields'
-export { actsRequestSchema, parseActs } from './actRequests'
+export { ACTS_MOST, parseActs, STUDIO_HEADER } from './actRequests'
+export type { ActsRequest } from './actRequests'
 export { studentCardSchema } from './cardRequests'
-export type { IdentifiedRequest } from './actRequests'
+export { handoverSchema } from './handoverSchema'
 export { RECORD_TABLES } from './recordTables'
 export type { RecordTable } from './recordTables'
 export { troublesOf } from './fieldTroubles'
@@ -28,20 +28,26 @@ export type { PassageRequest } from './musicRequests'
 export { parseBreak, parseMendingChoice } from './studioRequests'
 export type { BreakRequest, MendingChoice } from './studioRequests'
 export type {
+  ActsTaken,
   BreakTaken,
+  DeskHead,
   ErrorResponse,
   FileTrouble,
   HandoverTaken,
   HomeLinkListed,
+  HomeLinkMade,
   HomeResponse,
   PackListed,
   PackResponse,
   PacksResponse,
   PracticeWeekResponse,
   RecentAct,
+  StudentInTrouble,
   StudentListed,
   StudentResponse,
   StudentsResponse,
   StudioMendingResponse,
   StudioResponse,
 } from './responses'
+export { refuse, SERVER_REFUSALS } from './refusalCodes'
+export type { CodedRefusal, Outcome, RefusalCode, ServerRefusalCode } from './refusalCodes'

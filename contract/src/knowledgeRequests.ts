@@ -1,16 +1,27 @@
 /** What may be asked of the studio's knowledge, checked once at the border. */
+import {
+  byKey,
+  data,
+  list,
+  nullable,
+  object,
+  oneOf,
+  packName,
+  text,
+  usually,
+} from '@vein-mend/core/kit'
+import type { Shape } from '@vein-mend/core/kit'
 import type { Schools, SectionName } from '@vein-mend/core/packs'
-import * as yup from 'yup'
+import { NAME_MOST } from '@vein-mend/core/record'
+import { parseAs, schemaOf } from './schemaOf'
 
-const NAME_MOST = 80
 /** A whole shipped pack is about a hundred kilobytes. */
 export const PACK_TEXT_MOST = 400_000
-
-const packId = yup
-  .string()
-  .required('empty')
-  .max(NAME_MOST, 'too_long')
-  .matches(/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/, { message: 'not_a_pack_id' })
+/** Entries of one change. */
+const ENTRIES_MOST = 20
+/** How deep an entry of a pack goes; its form is checked against the pack schema. */
+const ENTRY_DEPTH_MOST = 12
+const TOPICS_MOST = 60
 
 /** The sections in which a teacher may add and change entries. */
 export const OWN_SECTIONS = [
@@ -21,7 +32,7 @@ export const OWN_SECTIONS = [
 ] as const satisfies readonly SectionName[]
 export type OwnSection = (typeof OWN_SECTIONS)[number]
 
-/** One entry, in the written form of a pack; null takes it out. Its form is checked against the pack schema. */
+/** One entry, in the written form of a pack; null takes it out. */
 export interface OwnEntry {
   readonly section: OwnSection
   readonly id: string
@@ -40,68 +51,56 @@ export interface PackForkRequest {
 
 export interface PackImportRequest {
   readonly yaml: string
+  /** Entries that may go by it; where it would take others out, it is refused and names them. */
+  readonly mayRemove: readonly string[]
 }
 
-/** Entries of one change. */
-const ENTRIES_MOST = 20
+const shortName: Shape<string> = {
+  form: packName.form,
+  read: (value, reading) =>
+    typeof value === 'string' && value.length > NAME_MOST
+      ? reading.no('too_long')
+      : packName.read(value, reading),
+}
 
-const ownEntry = yup
-  .object({
-    section: yup.string().oneOf(OWN_SECTIONS, 'not_offered').required('missing'),
-    id: packId,
-    entry: yup.object().unknown(true).nullable().default(null),
-  })
-  .noUnknown(true, 'unknown_field')
+const ownEntries = object({
+  entries: list(
+    object({
+      section: oneOf(OWN_SECTIONS),
+      id: shortName,
+      entry: usually(nullable(data(ENTRY_DEPTH_MOST)), null),
+    }),
+    ENTRIES_MOST,
+    1,
+  ),
+})
 
-const ownEntries = yup
-  .object({
-    entries: yup
-      .array(ownEntry.required())
-      .required('missing')
-      .min(1, 'empty')
-      .max(ENTRIES_MOST, 'too_many'),
-  })
-  .noUnknown(true, 'unknown_field')
+const packFork = object({ id: shortName, name: text(NAME_MOST, 1) })
+export const packForkSchema = schemaOf(packFork)
 
-export const packForkSchema = yup
-  .object({ id: packId, name: yup.string().trim().required('empty').max(NAME_MOST, 'too_long') })
-  .noUnknown(true, 'unknown_field')
+const packImport = object({
+  yaml: text(PACK_TEXT_MOST, 1),
+  mayRemove: usually(list(text(2 * NAME_MOST, 1), PACK_TEXT_MOST), []),
+})
 
-const packImport = yup
-  .object({ yaml: yup.string().required('empty').max(PACK_TEXT_MOST, 'too_long') })
-  .noUnknown(true, 'unknown_field')
-
-const schools = yup
-  .object({
-    schools: yup
-      .mixed<Schools>()
-      .required('missing')
-      .test('schools', 'not_schools', (value) =>
-        Object.values(value as unknown as Record<string, unknown>).every(
-          (id) => typeof id === 'string' && id.length <= NAME_MOST,
-        ),
-      ),
-  })
-  .noUnknown(true, 'unknown_field')
-
-const ALL = { abortEarly: false, strict: false } as const
+const schools = object({ schools: byKey(text(NAME_MOST), TOPICS_MOST) })
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parseOwnEntries(body: unknown): OwnEntriesRequest {
-  return ownEntries.validateSync(body, ALL)
+  return parseAs(ownEntries, body)
 }
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parsePackFork(body: unknown): PackForkRequest {
-  return packForkSchema.validateSync(body, ALL)
+  return parseAs(packFork, body)
 }
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parsePackImport(body: unknown): PackImportRequest {
-  return packImport.validateSync(body, ALL)
+  return parseAs(packImport, body)
 }
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parseSchools(body: unknown): Schools {
-  return schools.validateSync(body, ALL).schools
+  return parseAs(schools, body).schools
 }

@@ -1,5 +1,6 @@
 /** A passage of the student's own piece, asked out of a file. */
-import * as yup from 'yup'
+import { object, text, whole } from '@vein-mend/core/kit'
+import { parseAs } from './schemaOf'
 
 export interface PassageRequest {
   /** The file, base64. */
@@ -14,23 +15,10 @@ export interface PassageRequest {
 const FILE_MOST = 450_000
 const BARS_MOST = 2000
 
-const bar = yup
-  .number()
-  .typeError('not_a_number')
-  .integer('not_whole')
-  .required('missing')
-  .min(1, 'too_small')
-  .max(BARS_MOST, 'too_large')
-
-const passage = yup
-  .object({
-    file: yup.string().required('empty').max(FILE_MOST, 'too_large'),
-    fromBar: bar,
-    toBar: bar,
-  })
-  .noUnknown(true, 'unknown_field')
+const bar = whole(1, BARS_MOST)
+const passage = object({ file: text(FILE_MOST, 1), fromBar: bar, toBar: bar })
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parsePassage(body: unknown): PassageRequest {
-  return passage.validateSync(body, { abortEarly: false, strict: false })
+  return parseAs(passage, body)
 }

@@ -1,5 +1,5 @@
 /** What the server answers. */
-import type { IsoDate, Refusal } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
 import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import type { Exercise } from '@vein-mend/core/music'
@@ -7,6 +7,7 @@ import type { PracticeItem, Trainer, WeekPlan } from '@vein-mend/core/practice'
 import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
+  ActId,
   CaseId,
   GivenWeek,
   HomeTick,
@@ -17,14 +18,42 @@ import type {
   StudentSummary,
 } from '@vein-mend/core/record'
 import type { FieldTrouble } from './fieldTroubles'
+import type { CodedRefusal } from './refusalCodes'
 
 export interface StudentListed extends StudentSummary {
   readonly id: StudentId
 }
 
+/** A student whose record cannot be played; nothing of it is shown but the name. */
+export interface StudentInTrouble {
+  readonly id: StudentId
+  readonly name: string
+}
+
 export interface StudentsResponse {
-  readonly today: string
+  readonly today: IsoDate
   readonly students: readonly StudentListed[]
+  readonly inTrouble: readonly StudentInTrouble[]
+}
+
+/** Where a record stands, and what it was ranked with: as long as both are the same, the desk need not ask again. */
+export interface DeskHead {
+  /** The last act on record. */
+  readonly head: ActId
+  /** Digest of the knowledge by which this student's acts are completed. */
+  readonly knowledge: string
+}
+
+/** The answer to acts: what changed, and not the record; the desk has run the same code on the same acts. */
+export interface ActsTaken extends DeskHead {
+  readonly id: StudentId
+  readonly today: IsoDate
+  /** The last act on record before these. */
+  readonly before: ActId | null
+  /** Digest of the knowledge they were completed with; empty where none was needed. */
+  readonly completedBy: string
+  /** Those that are new, in order; others were on record already. */
+  readonly taken: readonly { readonly id: ActId; readonly at: IsoInstant }[]
 }
 
 /** An act of the recent past, for the undo list. */
@@ -33,9 +62,9 @@ export interface RecentAct {
   readonly undone: boolean
 }
 
-export interface StudentResponse {
+export interface StudentResponse extends DeskHead {
   readonly id: StudentId
-  readonly today: string
+  readonly today: IsoDate
   readonly record: StudentRecord
   /** Newest first. */
   readonly recent: readonly RecentAct[]
@@ -87,6 +116,14 @@ export interface HomeLinkListed {
   readonly revoked: IsoDate | null
 }
 
+/** A new link for home; its token is shown this once. */
+export interface HomeLinkMade {
+  readonly token: string
+  readonly expires: IsoDate
+  /** Where a phone in the same network opens it; none while that door of the server is shut. */
+  readonly addresses: readonly string[]
+}
+
 /** All that the page at home shows. */
 export interface HomeResponse {
   /** First name. */
@@ -129,6 +166,10 @@ export interface BreakTaken {
 export interface HandoverTaken {
   readonly id: StudentId
   readonly name: string
+  /** Acts that were new: all of them for a new student, the later ones for one who comes back. */
+  readonly acts: number
+  /** The student was here before, and the file goes on where the record ended. */
+  readonly returned: boolean
 }
 
 /** One thing wrong in a pack's text. */
@@ -147,6 +188,8 @@ export interface PacksResponse {
 }
 
 export interface PackResponse {
+  /** Of this knowledge with all that the studio's cases taught. */
+  readonly digest: string
   readonly knowledge: Knowledge
   /** What the studio's own cases did to the priors. */
   readonly learned: readonly LearnedPrior[]
@@ -185,7 +228,7 @@ export interface StudioResponse {
 
 /** Every failure: a coded fact; the wording lives in the interface. */
 export interface ErrorResponse {
-  readonly error: Refusal & {
+  readonly error: CodedRefusal & {
     readonly fields?: readonly FieldTrouble[]
     /** Where a pack's text is wrong. */
     readonly troubles?: readonly FileTrouble[]

@@ -54,7 +54,7 @@ describe('handing a student on', () => {
     await layStudent('given')
     const file = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
     const taken = await http(there, 'post', '/handovers/student-new').send(file)
-    expect(taken.body).toEqual({ id: 'student-new', name: 'Isla Marrow' })
+    expect(taken.body).toMatchObject({ id: 'student-new', name: 'Isla Marrow', returned: false })
     expect(await recordOf(there, 'student-new')).toEqual(await recordOf(here, ID))
     const again = await http(there, 'get', '/students/student-new/handover')
     expect((again.body as Handover).acts).toEqual(file.acts)

@@ -1,6 +1,6 @@
 /** Starts the server. The only reader of the environment. */
 import { existsSync, mkdirSync } from 'node:fs'
-import { homedir } from 'node:os'
+import { homedir, networkInterfaces } from 'node:os'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
@@ -44,6 +44,17 @@ function portAsked(): number {
   return portNamed('VEIN_MEND_PORT', process.env.VEIN_MEND_PORT ?? String(USUAL_PORT))
 }
 
+/** Addresses of this machine in the network, with the port of the pages at home. */
+function addressesOf(home: Server | null): readonly string[] {
+  const address = home?.address()
+  if (typeof address !== 'object' || !address) return []
+  return Object.values(networkInterfaces()).flatMap((all = []) =>
+    all
+      .filter((a) => a.family === 'IPv4' && !a.internal)
+      .map((a) => `http://${a.address}:${address.port}`),
+  )
+}
+
 /** Opens the page at home to phones in the same network, where the teacher asked for it. */
 function listenForHome(app: Express): Server | null {
   const text = process.env.VEIN_MEND_HOME_PORT
@@ -73,8 +84,10 @@ async function start(): Promise<void> {
   const opened = await openKnowledge(store, shipped)
   if (!opened.ok) fail(opened.troubles.map(sayTrouble).join('\n'))
   const web = join(ROOT, 'web', 'dist')
+  let home: Server | null = null
   const options = {
     store,
+    homeAddresses: () => addressesOf(home),
     knowledge: opened.knowledge,
     now,
     today,
@@ -84,7 +97,7 @@ async function start(): Promise<void> {
     },
   }
   const app = createApp(options)
-  const home = listenForHome(createHomeApp(options))
+  home = listenForHome(createHomeApp(options))
   const port = portAsked()
   const server = app.listen(port, LOOPBACK, (error?: Error) => {
     if (error) {

@@ -2,14 +2,14 @@
 import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { playRecord } from '@vein-mend/core/record'
+import { allTicks, playRecord } from '@vein-mend/core/record'
 import type { Act, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import Papa from 'papaparse'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { DEMO_SCRIPTS } from './demo/demoScripts'
-import { openTestStudio, TODAY } from './test/studio'
+import { actsOf, openTestStudio, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 
 const ID = 'student-marrow' as StudentId
@@ -35,7 +35,7 @@ afterEach(async () => {
 const get = (path: string) => request(studio.app).get(`/api${path}`).set('host', 'localhost')
 const post = (path: string, body: object) =>
   request(studio.app).post(`/api${path}`).set('host', 'localhost').send(body)
-const record = async (): Promise<StudentRecord> => playRecord(await studio.store.actsOf(ID))!
+const record = async (): Promise<StudentRecord> => playRecord(await actsOf(studio.store, ID))!
 
 async function rows(table: string): Promise<readonly Record<string, string>[]> {
   const { text } = await get(`/students/${ID}/tables/${table}.csv`).expect(200)
@@ -57,7 +57,7 @@ describe('the tables', () => {
       faults: cases.length,
       states: cases.flatMap((c) => c.points).length,
       looks: cases.flatMap((c) => c.looks).length,
-      home: home.ticks.length,
+      home: allTicks(home).length,
       strengths: strengths.length,
       rungs: cases.flatMap((c) => c.ladder?.rungs ?? []).length,
       weeks: home.given.flatMap((g) => g.blocks).length,

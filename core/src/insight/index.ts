@@ -12,3 +12,5 @@ export { learnedPriors, PACK_WORTH_STUDENTS, withLearnedPriors } from './learnPr
 export type { LearnedPrior } from './learnPriors'
 export { settledDiagnoses } from './settledDiagnosis'
 export type { SettledDiagnosis } from './settledDiagnosis'
+export { studentSpans } from './spans'
+export type { FaultSpan, StudentSpans } from './spans'

@@ -1,7 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import type { IsoInstant } from '../kit'
 import type { Fault, Knowledge } from '../packs'
-import type { Act, ActId, CaseId, LessonId } from '../record'
+import type { CaseState, LessonId } from '../record'
 import { calibrate, learnedPriors, settledDiagnoses, withLearnedPriors } from './index'
 import type { SettledDiagnosis } from './index'
 
@@ -53,49 +52,31 @@ describe('priors learned from settled cases', () => {
   })
 })
 
-function act(id: string, lesson: string, faultId: string, rivals: [string, number][]): Act {
+function settledIn(lesson: string, fault: string, rivals: [string, number][]): CaseState {
   return {
-    id: id as ActId,
-    at: '2026-01-01T10:00:00.000Z' as IsoInstant,
-    by: 'teacher',
-    kind: 'fault-settled',
-    lesson: lesson as LessonId,
-    case: `case-${id}` as CaseId,
-    fault: faultId,
-    name: faultId,
-    strand: 'tone',
-    severity: 2,
-    probability: 0.5,
+    fault,
+    settledOn: lesson as LessonId,
     stage: 'beginner',
+    overruled: null,
     rivals: rivals.map(([r, probability]) => ({ fault: r, name: r, probability })),
-    drivenBy: [],
-  }
+  } as unknown as CaseState
 }
 
 describe('what was said and what came', () => {
   test('a fault on record from an earlier lesson is no forecast any more', () => {
-    const found = settledDiagnoses('s', [
-      act('1', 'one', 'a', [
-        ['a', 0.8],
-        ['b', 0.3],
-      ]),
-      act('2', 'two', 'b', [
-        ['a', 0.9],
-        ['b', 0.4],
-      ]),
-    ])
+    const found = settledDiagnoses('s', {
+      cases: [
+        settledIn('one', 'a', [
+          ['a', 0.8],
+          ['b', 0.3],
+        ]),
+        settledIn('two', 'b', [
+          ['a', 0.9],
+          ['b', 0.4],
+        ]),
+      ],
+    })
     expect(found.map((f) => f.rivals.map((r) => r.fault))).toEqual([['a', 'b'], ['b']])
-  })
-
-  test('what was undone was not settled', () => {
-    const undo: Act = {
-      id: 'u' as ActId,
-      at: '2026-01-01T10:00:00.000Z' as IsoInstant,
-      by: 'teacher',
-      kind: 'undone',
-      act: '1' as ActId,
-    }
-    expect(settledDiagnoses('s', [act('1', 'one', 'a', [['a', 0.8]]), undo])).toEqual([])
   })
 
   test('two faults of one lesson answer the first ranking, and count once', () => {

@@ -1,7 +1,6 @@
 /** A diagnosis as it was settled in a lesson: what the studio learns from. */
 import type { Stage } from '../packs'
-import { undoneActs } from '../record'
-import type { Act, RivalShare } from '../record'
+import type { RivalShare, StudentRecord } from '../record'
 
 export interface SettledDiagnosis {
   readonly student: string
@@ -14,18 +13,16 @@ export interface SettledDiagnosis {
   readonly rivals: readonly RivalShare[]
 }
 
-/** The settled diagnoses among a student's acts, in order, without those that were undone. */
+/** The settled diagnoses of a record, in the order in which they were settled. */
 export function settledDiagnoses(
   student: string,
-  acts: readonly Act[],
+  record: Pick<StudentRecord, 'cases'>,
 ): readonly SettledDiagnosis[] {
-  const undone = undoneActs(acts)
   const onRecord = new Map<string, string>()
-  return acts.flatMap((act): SettledDiagnosis[] => {
-    if (act.kind !== 'fault-settled' || undone.has(act.id)) return []
-    const { lesson, stage, fault } = act
-    const rivals = act.rivals.filter((r) => (onRecord.get(r.fault) ?? lesson) === lesson)
+  return record.cases.map((c) => {
+    const { settledOn: lesson, stage, fault } = c
+    const rivals = c.rivals.filter((r) => (onRecord.get(r.fault) ?? lesson) === lesson)
     onRecord.set(fault, lesson)
-    return [{ student, lesson, stage, fault, overruled: act.overruled !== undefined, rivals }]
+    return { student, lesson, stage, fault, overruled: c.overruled !== null, rivals }
   })
 }

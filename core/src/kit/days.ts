@@ -14,24 +14,45 @@ export function parseDay(text: string): IsoDate | null {
   return text as IsoDate
 }
 
-/** @throws RangeError when the day is no real day */
-function toTime(day: IsoDate): number {
+/** Days worked out lately, both ways: a long record asks for the same few thousand again and again. */
+const NUMBERS = new Map<IsoDate, number>()
+const NAMES = new Map<number, IsoDate>()
+/** Forty years of days, and then some. */
+const REMEMBERED_MOST = 20_000
+
+/** Days since 1970-01-01. @throws RangeError when the day is no real day */
+function toNumber(day: IsoDate): number {
+  const known = NUMBERS.get(day)
+  if (known !== undefined) return known
   const time = Date.parse(`${day}T00:00:00Z`)
   if (Number.isNaN(time)) throw new RangeError(`no such day: ${day}`)
-  return time
+  const number = Math.round(time / DAY_MS)
+  if (NUMBERS.size >= REMEMBERED_MOST) NUMBERS.clear()
+  NUMBERS.set(day, number)
+  return number
+}
+
+function toDay(number: number): IsoDate {
+  const known = NAMES.get(number)
+  if (known !== undefined) return known
+  const day = new Date(number * DAY_MS).toISOString().slice(0, 10) as IsoDate
+  if (NAMES.size >= REMEMBERED_MOST) NAMES.clear()
+  NAMES.set(number, day)
+  return day
 }
 
 /** The day so many days later (earlier when negative). */
 export function addDays(day: IsoDate, days: number): IsoDate {
-  return new Date(toTime(day) + days * DAY_MS).toISOString().slice(0, 10) as IsoDate
+  return toDay(toNumber(day) + days)
 }
 
 /** Days from the first to the second; negative when the second is earlier. */
 export function daysBetween(from: IsoDate, to: IsoDate): number {
-  return Math.round((toTime(to) - toTime(from)) / DAY_MS)
+  return toNumber(to) - toNumber(from)
 }
 
 /** Monday 0 … Sunday 6. */
 export function weekdayOf(day: IsoDate): number {
-  return (new Date(toTime(day)).getUTCDay() + 6) % 7
+  // The first of 1970 was a Thursday.
+  return (((toNumber(day) + 3) % 7) + 7) % 7
 }

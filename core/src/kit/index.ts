@@ -8,5 +8,31 @@ export { wilson } from './intervals'
 export type { ShareInterval } from './intervals'
 export { good, refuse } from './result'
 export type { Refusal, Result } from './result'
+export {
+  byKey,
+  data,
+  either,
+  isObject,
+  list,
+  nullable,
+  object,
+  optional,
+  readShape,
+  shapeOfField,
+  usually,
+} from './builtShapes'
+export { day, flag, id, instant, number, oneOf, packName, pitch, text, whole } from './plainShapes'
+export { PATTERNS } from './shape'
+export type {
+  Field,
+  FieldCode,
+  FieldFault,
+  Form,
+  Optional,
+  Path,
+  Shape,
+  ShapeReading,
+  ValueOf,
+} from './shape'
 export { chance, pick, seededRng, shuffle } from './rng'
 export type { Rng } from './rng'

@@ -17,6 +17,8 @@ import type {
 export interface PackRef {
   readonly id: string
   readonly version: string
+  /** Hash of what the version holds; absent where a record is older than these hashes. */
+  readonly digest?: string
 }
 
 /** Something seen, heard, felt, measured or asked; not yet a fault. */

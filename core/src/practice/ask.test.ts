@@ -1,3 +1,4 @@
+import { USUAL_MENDING } from '../mending'
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { IsoDate, IsoInstant } from '../kit'
@@ -45,7 +46,13 @@ function play(...bodies: readonly ActBody[]): StudentRecord {
 function lesson(n: number, date: IsoDate, next: IsoDate | null = null): readonly ActBody[] {
   const id = `lesson-${n}` as LessonId
   return [
-    { kind: 'lesson-opened', lesson: id, date, pack: { id: 'horn', version: '1' } },
+    {
+      kind: 'lesson-opened',
+      lesson: id,
+      date,
+      pack: { id: 'horn', version: '1' },
+      mending: USUAL_MENDING,
+    },
     { kind: 'lesson-closed', lesson: id, note: '', family: '', next },
   ]
 }

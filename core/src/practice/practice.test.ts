@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { chance, seededRng } from '../kit'
 import type { IsoDate, Rng } from '../kit'
-import { EMPTY_HOME, keptShare, keptWeeks, weekGivenFor } from '../record'
-import type { HomeLog } from '../record'
+import { EMPTY_HOME, keptShare, keptWeeks, mondayOf, weekGivenFor } from '../record'
+import type { HomeLog, HomeTick } from '../record'
 import { forecastMended, gained, PRIOR, returning } from './index'
 import type { Pace, PracticeItem, WeekPlan } from './index'
 import { betaByOrder } from './test/betaByOrder'
@@ -105,15 +105,20 @@ const tick = (date: string, item: string, minutes = 5) => ({
   tempo: null,
 })
 
+/** A log with these ticks, in the week of the first. */
+const ticked = (ticks: readonly HomeTick[]) => ({
+  ticked: [{ week: mondayOf(ticks[0]!.date), ticks }],
+})
+
 describe('the practice kept', () => {
   test('is the share of the minutes asked for; a tick of what was not asked adds nothing', () => {
-    const home = log({ ticks: [tick('2026-03-02', 'a'), tick('2026-03-03', 'a')] })
+    const home = log(ticked([tick('2026-03-02', 'a'), tick('2026-03-03', 'a')]))
     expect(keptShare(home, MONDAY, day('2026-03-09'))).toBeCloseTo(1 / 3)
   })
 
   test('is not known where nothing was asked or nobody ever ticked', () => {
     expect(keptShare(log({}), MONDAY, day('2026-03-09'))).toBeNull()
-    const before = log({ ticks: [tick('2026-02-23', 'a')] })
+    const before = log(ticked([tick('2026-02-23', 'a')]))
     expect(keptShare(before, day('2026-02-23'), MONDAY)).toBeNull()
   })
 
@@ -124,7 +129,7 @@ describe('the practice kept', () => {
   })
 
   test('the present week is counted up to yesterday, and not at all on its Monday', () => {
-    const home = log({ ticks: [tick('2026-03-02', 'a'), tick('2026-03-02', 'b')] })
+    const home = log(ticked([tick('2026-03-02', 'a'), tick('2026-03-02', 'b')]))
     expect(keptWeeks(home, day('2026-03-03'), 8)).toEqual([
       { week: MONDAY, daysAsked: 1, daysPlayed: 1, share: 1 },
     ])

@@ -1,8 +1,8 @@
 /** The lesson's steps with their minutes, for a quiet clock beside the desk. */
 import type { Knowledge } from '../packs'
-import type { LessonId } from './acts'
+import type { LessonId } from './ids'
 import { brief } from './brief'
-import { activeProjects } from './refuseAct'
+import { activeProjects } from './projects'
 import { setupDue } from './setupDue'
 import { lessonOf } from './state'
 import type { CaseState, LessonState, StudentRecord } from './state'

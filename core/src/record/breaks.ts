@@ -1,8 +1,7 @@
 /** Holidays, illness and absence: days without lessons. */
 import { addDays } from '../kit'
 import type { IsoDate } from '../kit'
-import type { Act, ActOf } from './acts'
-import type { Break, CaseState, StudentRecord } from './state'
+import type { Break, CaseState } from './state'
 
 type Days = Pick<Break, 'from' | 'to'>
 
@@ -20,12 +19,4 @@ export function clearOfBreaks(state: CaseState, breaks: readonly Break[]): CaseS
   return nextRecheck === status.nextRecheck
     ? state
     : { ...state, status: { ...status, nextRecheck } }
-}
-
-export function noteBreak(record: StudentRecord, act: Act & ActOf<'break-noted'>): StudentRecord {
-  const { from, to, why, words } = act
-  const breaks = [...record.breaks, { act: act.id, from, to, why, words }].sort((a, b) =>
-    a.from < b.from ? -1 : 1,
-  )
-  return { ...record, breaks, cases: record.cases.map((c) => clearOfBreaks(c, breaks)) }
 }

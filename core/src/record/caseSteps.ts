@@ -5,8 +5,26 @@ import type { IsoDate } from '../kit'
 import { CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { climb } from '../remedy'
-import type { Act, ActOf } from './acts'
-import type { CaseState, CaseStatus, LessonState, RecordedLook } from './state'
+import type { ActId, LessonId } from './ids'
+import type { Tries } from '../remedy'
+import type { CaseState, CaseStatus, LadderState, LessonState, RecordedLook } from './state'
+import type { DECISIONS } from './vocabulary'
+
+/** A fault was looked at: so many tries clean, in one setting. */
+interface LookSeen {
+  readonly id: ActId
+  readonly lesson: LessonId
+  readonly condition: Condition
+  readonly prompted: boolean
+  readonly clean: number
+  readonly tries: number
+}
+
+/** One run played through: seconds from its start at which the fault came back. */
+interface SlipTally extends Pick<LookSeen, 'id' | 'lesson' | 'condition' | 'prompted'> {
+  readonly seconds: number
+  readonly slips: readonly number[]
+}
 
 const EASIEST_IN_MUSIC: Condition = 'piece-slow'
 
@@ -25,10 +43,10 @@ function givenUp(state: CaseState, lesson: LessonState): CaseState['formerRemedi
 
 export function startRemedy(
   state: CaseState,
-  act: ActOf<'remedy-started'>,
+  begun: Pick<LadderState, 'remedy' | 'name' | 'rungs' | 'loads' | 'weeks'>,
   lesson: LessonState,
 ): CaseState {
-  const { remedy, name, rungs, loads, weeks } = act
+  const { remedy, name, rungs, loads, weeks } = begun
   const startedOn = lesson.date
   return {
     ...state,
@@ -75,11 +93,7 @@ function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState)
   return { ...status, cleanRechecks, nextRecheck: nextRecheck(lesson.date, cleanRechecks) }
 }
 
-export function takeLook(
-  state: CaseState,
-  act: Act & ActOf<'look-taken'>,
-  lesson: LessonState,
-): CaseState {
+export function takeLook(state: CaseState, act: LookSeen, lesson: LessonState): CaseState {
   const look: RecordedLook = {
     act: act.id,
     lesson: act.lesson,
@@ -98,7 +112,7 @@ export function takeLook(
 }
 
 /** The student stays on the rung they were on; where it is gone, on the one now in its place. */
-export function editLadder(state: CaseState, act: ActOf<'ladder-edited'>): CaseState {
+export function editLadder(state: CaseState, act: Pick<LadderState, 'rungs'>): CaseState {
   const { ladder } = state
   if (!ladder) return state
   const now = ladder.rungs[ladder.at]?.id
@@ -114,26 +128,25 @@ export function tryTempo(state: CaseState, clean: boolean): CaseState {
   return { ...state, ladder: { ...ladder, tempo: climb(ladder.tempo, clean) } }
 }
 
-/** A take without a slip is one clean try, a take with slips is one that was not: they are not independent. */
-export function countSlips(
-  state: CaseState,
-  act: Act & ActOf<'slips-counted'>,
-  lesson: LessonState,
-): CaseState {
+/** A run without a slip is one clean try, a run with slips is one that was not: they are not independent. */
+export function countSlips(state: CaseState, act: SlipTally, lesson: LessonState): CaseState {
   const { lesson: inLesson, condition, prompted, seconds, slips } = act
   const count = { act: act.id, lesson: inLesson, condition, prompted, seconds, slips }
-  const look = { ...act, kind: 'look-taken' as const, clean: slips.length === 0 ? 1 : 0, tries: 1 }
+  const look = { ...act, clean: slips.length === 0 ? 1 : 0, tries: 1 }
   const looked = takeLook(state, look, lesson)
   return { ...looked, slipCounts: [...state.slipCounts, count] }
 }
 
-export function tryRung(state: CaseState, act: ActOf<'rung-tried'>): CaseState {
+export function tryRung(state: CaseState, act: Tries & { readonly lesson: LessonId }): CaseState {
   if (!state.ladder) return state
   const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
   return { ...state, ladder: { ...state.ladder, tries } }
 }
 
-export function decideRung(state: CaseState, act: ActOf<'rung-decided'>): CaseState {
+export function decideRung(
+  state: CaseState,
+  act: { readonly decision: (typeof DECISIONS)[number] },
+): CaseState {
   const { ladder } = state
   if (!ladder || act.decision === 'stay') return state
   const step = act.decision === 'up' ? 1 : -1

@@ -1,15 +1,21 @@
 /** One student's whole history as one open file, to be read by a later teacher's studio. */
-import { good, refuse } from '../kit'
-import type { IsoDate, Result } from '../kit'
+import { data, day, list, object, oneOf, readShape, text } from '../kit'
+import type { FieldFault, IsoDate } from '../kit'
 import type { Knowledge, PackRef } from '../packs'
 import type { Act } from './acts'
-import { applyAct } from './apply'
-import { emptyRecord, undoneActs } from './playRecord'
-import { refuseAct } from './refuseAct'
+import { refuse } from './refusal'
+import type { RecordRefusal } from './refusal'
+import { replay, undoneActs } from './replay'
 import type { StudentRecord } from './state'
+import { readAct, writeAct } from './storedAct'
 
 export const HANDOVER_FORMAT = 'vein-mend-handover'
 export const HANDOVER_VERSION = 1
+
+/** Forty years of lessons with everything at home ticked. */
+export const HANDOVER_ACTS_MOST = 200_000
+/** Versions of one instrument's knowledge. */
+const PACKS_MOST = 2000
 
 export interface Handover {
   readonly format: typeof HANDOVER_FORMAT
@@ -26,49 +32,117 @@ export interface Handover {
 /** The pack versions a record names. */
 export function packsUsed(acts: readonly Act[]): readonly PackRef[] {
   const used = acts.flatMap((a) => (a.kind === 'lesson-opened' ? [a.pack] : []))
-  return [...new Map(used.map((p) => [`${p.id} ${p.version}`, p])).values()]
+  const keyOf = ({ id, version, digest = '' }: PackRef) => `${id} ${version} ${digest}`
+  return [...new Map(used.map((p) => [keyOf(p), p])).values()]
 }
 
-/**
- * The file for a student, or why it may not be made: handing on needs a recorded yes of the student, or of
- * a guardian for a child.
- */
+/** The file for a student, as it is written. */
 export function makeHandover(
   record: StudentRecord,
   acts: readonly Act[],
   packs: readonly Knowledge[],
   today: IsoDate,
-): Result<Handover> {
+): Handover {
   const { card } = record
-  if (card.consents['handing-on'].state !== 'given') {
-    return refuse('no_consent_to_hand_on', ['consents', 'handing-on'], { name: card.name })
-  }
-  return good({
+  return {
     format: HANDOVER_FORMAT,
     version: HANDOVER_VERSION,
     exported: today,
     name: card.name,
     instrument: card.instrument,
-    acts,
+    acts: acts.map(writeAct),
     packs,
-  })
+  }
+}
+
+/** Why the file may not be made: handing on needs a recorded yes of the student, or of a guardian for a child. */
+export function refuseHandingOn({ card }: Pick<StudentRecord, 'card'>): RecordRefusal | null {
+  if (card.consents['handing-on'].state === 'given') return null
+  return refuse('no_consent_to_hand_on', ['consents', 'handing-on'], { name: card.name })
+}
+
+/** How deep an act or a pack goes at the most. */
+const DEPTH_MOST = 16
+const anything = data(DEPTH_MOST)
+
+/** What stands round the acts and the packs. */
+export const handoverShape = object({
+  format: oneOf([HANDOVER_FORMAT]),
+  version: oneOf([HANDOVER_VERSION]),
+  exported: day,
+  name: text(80, 1),
+  instrument: text(80, 1),
+  acts: list(anything, HANDOVER_ACTS_MOST, 1),
+  packs: list(anything, PACKS_MOST),
+})
+
+export interface ReadHandover {
+  readonly name: string
+  readonly instrument: string
+  readonly acts: readonly Act[]
+  /** As they stand in the file; whoever keeps them checks them. */
+  readonly packs: readonly unknown[]
+  readonly record: StudentRecord
+}
+
+export type HandoverReading =
+  | { readonly ok: true; readonly value: ReadHandover }
+  | {
+      readonly ok: false
+      readonly refusal: RecordRefusal
+      readonly faults: readonly FieldFault[]
+    }
+
+function no(refusal: RecordRefusal, faults: readonly FieldFault[] = []): HandoverReading {
+  return { ok: false, refusal, faults }
+}
+
+/** Every act read, or the place of the first that cannot be. */
+function readActs(values: readonly unknown[]): readonly Act[] | HandoverReading {
+  const acts: Act[] = []
+  const ids = new Set<string>()
+  for (const [index, value] of values.entries()) {
+    const read = readAct(value)
+    const at = ['acts', index] as const
+    if (!read.ok) {
+      const { refusal } = read
+      const faults = read.faults.map((f) => ({ ...f, path: [...at, ...f.path] }))
+      return no({ ...refusal, path: [...at, ...refusal.path] }, faults)
+    }
+    if (ids.has(read.value.id)) return no(refuse('same_act_twice', [...at, 'id']))
+    ids.add(read.value.id)
+    acts.push(read.value)
+  }
+  return acts
 }
 
 /**
- * The record a handover gives, or the first act that cannot be: acts are played under the same rules as
- * if they were noted here. The shape is taken to be checked.
+ * The record a file gives, or the first thing in it that cannot be, with its place: acts are read by their shapes
+ * and played under the same rules as if they were noted here.
  */
-export function readHandover(handover: Handover, today: IsoDate): Result<StudentRecord> {
-  const undone = undoneActs(handover.acts)
-  let record: StudentRecord | null = null
-  for (const [index, act] of handover.acts.entries()) {
-    if (act.kind === 'undone' || undone.has(act.id)) continue
-    const refusal = refuseAct(record, act, today)
-    if (refusal) {
-      return refuse('handover_act_refused', ['acts', index], { kind: act.kind, why: refusal.code })
-    }
-    if (act.kind === 'student-added') record = emptyRecord(act.card)
-    else if (record) record = applyAct(record, act)
+export function readHandover(value: unknown): HandoverReading {
+  const outside = readShape(handoverShape, value)
+  if (!outside.ok) {
+    const { faults } = outside
+    const [first] = faults
+    return no(refuse('not_a_handover', first?.path ?? [], { why: first?.code ?? '' }), faults)
   }
-  return record ? good(record) : refuse('handover_without_student', ['acts'])
+  const { name, instrument, packs } = outside.value
+  const acts = readActs(outside.value.acts)
+  if ('ok' in acts) return acts
+  const undone = undoneActs(acts)
+  const ids = new Set(acts.map((a) => a.id))
+  const stray = acts.findIndex((a) => a.kind === 'undone' && !ids.has(a.act))
+  if (stray >= 0) return no(refuse('unknown_act', ['acts', stray, 'act']))
+  const played = replay(acts, { undone, judged: true })
+  if (!played.ok) {
+    const { at, refusal } = played
+    const kind = acts[at]?.kind ?? ''
+    return no(
+      refuse('handover_act_refused', ['acts', at, ...refusal.path], { kind, why: refusal.code }),
+    )
+  }
+  const { record } = played
+  if (!record) return no(refuse('handover_without_student', ['acts']))
+  return { ok: true, value: { name, instrument, acts, packs, record } }
 }

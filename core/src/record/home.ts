@@ -4,22 +4,85 @@ import type { IsoDate } from '../kit'
 import type { CaseId } from './ids'
 import { WEEKDAYS } from './card'
 import type { Kept } from './card'
-import type { GivenBlock, GivenWeek, HomeHurt, HomeLog } from './homeLog'
+import type { GivenBlock, GivenWeek, HomeHurt, HomeLog, HomeTick } from './homeLog'
 import type { StudentRecord } from './state'
 
 export function mondayOf(day: IsoDate): IsoDate {
   return addDays(day, -weekdayOf(day))
 }
 
+/** The last of the weeks, oldest first, that begins on the day or before it. */
+function lastUpTo<W extends { readonly week: IsoDate }>(
+  weeks: readonly W[],
+  day: IsoDate,
+): W | null {
+  let [from, to] = [0, weeks.length]
+  while (from < to) {
+    const middle = (from + to) >> 1
+    if ((weeks[middle]?.week ?? day) <= day) from = middle + 1
+    else to = middle
+  }
+  return weeks[from - 1] ?? null
+}
+
 /** The week that holds on that day: the last one given, which goes on until another is. */
 export function weekGivenFor(home: HomeLog, day: IsoDate): GivenWeek | null {
-  const monday = mondayOf(day)
-  return home.given.findLast((g) => g.week <= monday) ?? null
+  return lastUpTo(home.given, mondayOf(day))
 }
 
 /** Blocks asked for on a day. */
 export function askedOn(home: HomeLog, day: IsoDate): readonly GivenBlock[] {
   return weekGivenFor(home, day)?.blocks.filter((b) => b.day === weekdayOf(day)) ?? []
+}
+
+/** What was ticked in the week in which the day lies. */
+export function ticksOfWeek(home: HomeLog, day: IsoDate): readonly HomeTick[] {
+  const monday = mondayOf(day)
+  const found = lastUpTo(home.ticked, monday)
+  return found?.week === monday ? found.ticks : []
+}
+
+/** Everything that was ticked, week by week, oldest week first. */
+export function allTicks(home: HomeLog): readonly HomeTick[] {
+  return home.ticked.flatMap((w) => w.ticks)
+}
+
+interface Minutes {
+  asked: number
+  done: number
+}
+
+/** Minutes of a stretch of days, of everything and fault by fault. */
+type KeptMinutes = ReadonlyMap<CaseId | 'all', Minutes>
+
+function minutesOver(home: HomeLog, from: IsoDate, to: IsoDate): KeptMinutes {
+  const sums = new Map<CaseId | 'all', Minutes>()
+  const add = (key: CaseId | 'all', asked: number, done: number) => {
+    const sum = sums.get(key) ?? { asked: 0, done: 0 }
+    sums.set(key, { asked: sum.asked + asked, done: sum.done + done })
+  }
+  for (let day = from; day < to; day = addDays(day, 1)) {
+    const ticks = ticksOfWeek(home, day)
+    for (const block of ticks.length > 0 ? askedOn(home, day) : []) {
+      const tick = ticks.find((t) => t.date === day && t.item === block.item)
+      const done = tick ? Math.min(tick.minutes, block.minutes) : 0
+      add('all', block.minutes, done)
+      if (block.case !== null) add(block.case, block.minutes, done)
+    }
+  }
+  return sums
+}
+
+/** Worked out once for each state of the log: every fault of a lesson asks about the same days. */
+const WORKED_OUT = new WeakMap<HomeLog, Map<string, KeptMinutes>>()
+
+function keptMinutes(home: HomeLog, from: IsoDate, to: IsoDate): KeptMinutes {
+  const known = WORKED_OUT.get(home) ?? new Map<string, KeptMinutes>()
+  WORKED_OUT.set(home, known)
+  const key = `${from} ${to}`
+  const found = known.get(key) ?? minutesOver(home, from, to)
+  known.set(key, found)
+  return found
 }
 
 /**
@@ -33,22 +96,8 @@ export function keptShare(
   to: IsoDate,
   only: CaseId | null = null,
 ): number | null {
-  const ticked = new Set(home.ticks.map((t) => mondayOf(t.date)))
-  const days = Array.from({ length: Math.max(0, daysBetween(from, to)) }, (_, d) =>
-    addDays(from, d),
-  ).filter((day) => ticked.has(mondayOf(day)))
-  const asked = days.flatMap((day) =>
-    askedOn(home, day)
-      .filter((b) => only === null || b.case === only)
-      .map((b) => ({ day, item: b.item, minutes: b.minutes })),
-  )
-  const minutes = asked.reduce((sum, b) => sum + b.minutes, 0)
-  if (minutes === 0) return null
-  const done = asked.reduce((sum, block) => {
-    const tick = home.ticks.find((t) => t.date === block.day && t.item === block.item)
-    return sum + (tick ? Math.min(tick.minutes, block.minutes) : 0)
-  }, 0)
-  return done / minutes
+  const sum = keptMinutes(home, from, to).get(only ?? 'all')
+  return sum === undefined || sum.asked === 0 ? null : sum.done / sum.asked
 }
 
 export interface KeptWeek {
@@ -72,7 +121,7 @@ export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonl
       return {
         week,
         daysAsked: days.filter((d) => askedOn(home, d).length > 0).length,
-        daysPlayed: days.filter((d) => home.ticks.some((t) => t.date === d)).length,
+        daysPlayed: days.filter((d) => ticksOfWeek(home, d).some((t) => t.date === d)).length,
         share: keptShare(home, week, until),
       }
     })

@@ -35,6 +35,13 @@ export interface HomeTick {
   readonly tempo: number | null
 }
 
+/** What was ticked in one week: the log is kept by weeks, so that a long one is found its way in. */
+export interface TickedWeek {
+  /** Its Monday. */
+  readonly week: IsoDate
+  readonly ticks: readonly HomeTick[]
+}
+
 export interface HomeHurt {
   readonly act: ActId
   readonly date: IsoDate
@@ -68,9 +75,11 @@ export const USUAL_WISHES: WeekWishes = { hands: 1, group: null, first: null }
 
 export interface HomeLog {
   readonly wishes: WeekWishes
+  /** Oldest first. */
   readonly given: readonly GivenWeek[]
   readonly pins: readonly WeekPin[]
-  readonly ticks: readonly HomeTick[]
+  /** Weeks in which something was ticked, oldest first. */
+  readonly ticked: readonly TickedWeek[]
   readonly hurts: readonly HomeHurt[]
   readonly notes: readonly HomeNote[]
 }
@@ -79,7 +88,7 @@ export const EMPTY_HOME: HomeLog = {
   wishes: USUAL_WISHES,
   given: [],
   pins: [],
-  ticks: [],
+  ticked: [],
   hurts: [],
   notes: [],
 }

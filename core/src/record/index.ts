@@ -1,19 +1,19 @@
 /** The record of one student: acts in, lessons, faults and their states out. */
-export type {
-  Act,
-  ActBody,
-  ActId,
-  ActKind,
-  ActOf,
-  BreakReason,
-  CaseId,
-  LessonId,
-  Levels,
-  Place,
-  RivalShare,
-  StudentId,
-} from './acts'
-export { BREAK_REASONS, HOME_ACTS, LEVELS, PLACES } from './acts'
+export { ACT_KINDS, ACTS, HOME_ACTS, isActKind, MODULES } from './acts'
+export type { Act, ActBody, ActKind, ActOf, ActRequest, RequestOf } from './acts'
+export { cardShape } from './acts/cardShape'
+export { PREPARED_MOST } from './acts/gatePrepared'
+export { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, TRIES_MOST, WORDS_MOST } from './acts/fields'
+export { addAct } from './addAct'
+export type { Added, AddedWith } from './addAct'
+export type { ActModule, Scope, Stamp } from './actModule'
+export type { ActId, CaseId, LessonId, StudentId } from './ids'
+export { RECORD_REFUSALS } from './refusal'
+export type { RecordRefusal, RecordRefusalCode } from './refusal'
+export { readAct, requestShape, stampShape, writeAct } from './storedAct'
+export type { IdentifiedRequest, StoredAct } from './storedAct'
+export { BREAK_REASONS, LEVELS, PLACES, RECALLS } from './vocabulary'
+export type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 export { dayClearOf } from './breaks'
 export {
   COMMITMENTS,
@@ -28,19 +28,19 @@ export {
 export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'
 export { agenda, nextStep, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
-export { applyAct } from './apply'
 export { isMusic, lessonsStuck } from './caseSteps'
 export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { completeAct } from './completeAct'
-export type { ActRequest } from './completeAct'
 export {
+  allTicks,
   askedOn,
   hurtsUnanswered,
   keptDaily,
   keptShare,
   keptWeeks,
   mondayOf,
+  ticksOfWeek,
   weekGivenFor,
 } from './home'
 export type { KeptDaily, KeptWeek } from './home'
@@ -54,6 +54,7 @@ export type {
   WeekWishes,
   HomeNote,
   HomeTick,
+  TickedWeek,
   WeekPin,
 } from './homeLog'
 export { duesOf, duesOfAll, inOrderOfLessons } from './dues'
@@ -64,24 +65,22 @@ export type { GateState, NeedState } from './gates'
 export {
   HANDOVER_FORMAT,
   HANDOVER_VERSION,
+  handoverShape,
   makeHandover,
   packsUsed,
   readHandover,
+  refuseHandingOn,
 } from './handover'
-export type { Handover } from './handover'
+export type { Handover, HandoverReading, ReadHandover } from './handover'
 export { lessonQuestion } from './lessonQuestion'
 export { lessonSummary } from './lessonSummary'
 export type { FaultInLesson, LessonSummary } from './lessonSummary'
 export { painfulParts } from './painfulParts'
-export { playRecord, refuseUndo, undoneActs } from './playRecord'
-export {
-  activeProjects,
-  looksByLesson,
-  PREPARED_MOST,
-  PROJECTS_MOST,
-  refuseAct,
-  ruleFor,
-} from './refuseAct'
+export { looksByLesson, ruleFor } from './mendedRuleFor'
+export { activeProjects, PROJECTS_MOST } from './projects'
+export { refuseAct, refuseHere } from './refuseAct'
+export { applyAct, playRecord, replay, undoAct, undoneActs } from './replay'
+export type { ActsFrom, Replayed, Undoing } from './replay'
 export { proposeProjects } from './proposeProjects'
 export type { ProjectReason, ProposedProject } from './proposeProjects'
 export { lastSetup, setupDue } from './setupDue'

@@ -138,7 +138,7 @@ describe('slips, comparisons and the plan', () => {
     expect(desk.case().looks.map((l) => `${l.clean} of ${l.tries}`)).toEqual(['1 of 1', '0 of 1'])
   })
 
-  test('a slip outside its take is refused', () => {
+  test('a slip outside its run is refused', () => {
     const desk = new Desk().open()
     desk.settle()
     const act = {
@@ -150,7 +150,7 @@ describe('slips, comparisons and the plan', () => {
       seconds: 10,
       slips: [11],
     } as const
-    expect(desk.try(act)).toBe('slip_outside_take')
+    expect(desk.try(act)).toBe('slip_outside_run')
   })
 })
 

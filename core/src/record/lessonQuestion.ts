@@ -2,7 +2,7 @@
 import type { DiagnosisInput, Sign } from '../diagnosis'
 import { setupFindings } from '../packs'
 import type { Knowledge } from '../packs'
-import type { LessonId } from './acts'
+import type { LessonId } from './ids'
 import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { StudentRecord } from './state'

@@ -1,7 +1,7 @@
 /** What happened in a lesson, as facts; the words for record and family are the interface's. */
 import type { IsoDate } from '../kit'
 import type { Condition, Strength } from '../packs'
-import type { CaseId, LessonId } from './acts'
+import type { CaseId, LessonId } from './ids'
 import { practiceSheet } from './sheet'
 import type { PracticeSheet } from './sheet'
 import { lessonOf } from './state'

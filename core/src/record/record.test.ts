@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
+import { USUAL_MENDING } from '../mending'
 import type { IsoDate } from '../kit'
-import { brief, painfulParts, practiceSheet, refuseUndo, ruleFor, summarise } from './index'
+import { brief, painfulParts, practiceSheet, ruleFor, summarise } from './index'
 import { A, Desk, TODAY } from './test/desk'
 import type { ActId, CaseId, LessonId } from './index'
 
@@ -135,6 +136,7 @@ describe('what the record refuses', () => {
         lesson: lesson as LessonId,
         date: date as IsoDate,
         pack: { id: 'horn', version: '1' },
+        mending: USUAL_MENDING,
       })
     expect(open('2026-03-20')).toBe('lesson_in_future')
     expect(open('2026-03-02')).toBeNull()
@@ -229,13 +231,13 @@ describe('undo', () => {
     const desk = new Desk().open()
     const settled = desk.settle()
     desk.remedy()
-    expect(refuseUndo(desk.acts, settled, TODAY)).toMatchObject({
+    expect(desk.whyNotUndo(settled)).toMatchObject({
       code: 'later_act_stands_on_it',
       facts: { kind: 'remedy-started', why: 'unknown_case' },
     })
-    expect(refuseUndo(desk.acts, desk.acts.at(-1)!.id, TODAY)).toBeNull()
-    expect(refuseUndo(desk.acts, desk.acts[0]!.id, TODAY)?.code).toBe('cannot_undo_student')
-    expect(refuseUndo(desk.acts, 'none' as ActId, TODAY)?.code).toBe('unknown_act')
+    expect(desk.whyNotUndo(desk.acts.at(-1)!.id)).toBeNull()
+    expect(desk.whyNotUndo(desk.acts[0]!.id)?.code).toBe('cannot_undo_student')
+    expect(desk.whyNotUndo('none' as ActId)?.code).toBe('unknown_act')
   })
 })
 

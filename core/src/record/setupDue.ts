@@ -2,7 +2,7 @@
 import { daysBetween } from '../kit'
 import type { IsoDate } from '../kit'
 import type { Knowledge, SetupPoint } from '../packs'
-import type { Place } from './acts'
+import type { Place } from './vocabulary'
 import type { FoundSetup, StudentRecord } from './state'
 
 /** Weeks after which a growing student's seat, straps and sizes are fitted anew; common practice, no source. */

@@ -1,9 +1,9 @@
 /** The practice sheet: the rungs in progress, in order, fitted to the minutes at home. */
 import type { LadderRung } from '../remedy'
-import type { CaseId } from './acts'
+import type { CaseId } from './ids'
 import { ordinaryDayMinutes } from './card'
 import { painfulParts } from './painfulParts'
-import { activeProjects } from './refuseAct'
+import { activeProjects } from './projects'
 import type { CaseState, StudentRecord } from './state'
 
 export interface SheetItem {

@@ -1,18 +1,10 @@
 /** A student's record as it stands after all its acts. */
 import type { IsoDate } from '../kit'
 import type { Look, MendingParameters, Recall } from '../mending'
-import type { BodyPart, Condition, PackRef, SetupCheck, Strand, Strength } from '../packs'
+import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
-import type {
-  ActId,
-  ActKind,
-  BreakReason,
-  CaseId,
-  LessonId,
-  Levels,
-  Place,
-  RivalShare,
-} from './acts'
+import type { ActId, CaseId, LessonId } from './ids'
+import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
 
@@ -53,7 +45,7 @@ export interface Comparison {
   readonly after: Strength
 }
 
-/** A tally of one take. */
+/** A tally of one run. */
 export interface SlipCount {
   readonly act: ActId
   readonly lesson: LessonId
@@ -143,7 +135,8 @@ export interface CueAgreed {
 
 export interface Overrule {
   readonly act: ActId
-  readonly kind: ActKind
+  /** The kind of act by which it was done. */
+  readonly kind: string
   readonly on: IsoDate
   readonly reason: string
 }
@@ -195,6 +188,8 @@ export interface CaseState {
   readonly strand: Strand
   readonly severity: number
   readonly settledOn: LessonId
+  /** Stage of the student at the time. */
+  readonly stage: Stage
   readonly probability: number
   readonly rivals: readonly RivalShare[]
   readonly drivenBy: readonly CaseId[]
@@ -233,7 +228,8 @@ export interface StudentRecord {
 
 /** The lesson with that id. @throws RangeError when the record has none */
 export function lessonOf(record: StudentRecord, id: LessonId): LessonState {
-  const lesson = record.lessons.find((l) => l.id === id)
+  // The lesson that is held is the last one; a long record is not gone through from its beginning.
+  const lesson = record.lessons.findLast((l) => l.id === id)
   if (!lesson) throw new RangeError(`no lesson ${id}`)
   return lesson
 }

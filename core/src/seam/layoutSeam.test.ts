@@ -32,6 +32,7 @@ function fault(id: string, points: CasePoint[], drivenBy: string[] = []): CaseSt
     strand: 'tone',
     severity: 4,
     settledOn: points[0]!.lesson,
+    stage: 'beginner',
     probability: 0.9,
     rivals: [],
     drivenBy: drivenBy as CaseId[],

@@ -2,7 +2,7 @@
 import { chance } from '../kit'
 import type { IsoDate, IsoInstant, Rng } from '../kit'
 import type { Knowledge } from '../packs'
-import { activeProjects, applyAct, completeAct, playRecord, refuseAct } from '../record'
+import { activeProjects, addAct } from '../record'
 import type { Act, ActId, ActRequest, LessonId, StudentRecord } from '../record'
 import type { LessonTruth, StudentScript } from './studentScript'
 
@@ -22,15 +22,18 @@ export class Player {
   ) {}
 
   do(request: ActRequest): boolean {
-    const whole = completeAct(request, this.record, this.knowledge)
-    if (!whole.ok || refuseAct(this.record, whole.value, this.today)) return false
-    this.step += 1
+    const step = this.step + 1
     const day = this.record?.lessons.at(-1)?.date ?? this.today
-    const at = `${request.kind === 'lesson-opened' ? request.date : day}T15:${String(Math.min(59, this.step % 60)).padStart(2, '0')}:00.000Z`
+    const minute = String(Math.min(59, step % 60)).padStart(2, '0')
+    const at = `${request.kind === 'lesson-opened' ? request.date : day}T15:${minute}:00.000Z`
     const id = `${this.script.key}-act-${String(this.acts.length).padStart(4, '0')}` as ActId
-    const act: Act = { ...whole.value, id, at: at as IsoInstant, by: 'teacher' }
-    this.acts.push(act)
-    this.record = this.record ? applyAct(this.record, act) : playRecord([act])
+    const stamp = { id, at: at as IsoInstant, by: 'teacher' }
+    const { knowledge, today } = this
+    const added = addAct(this.record, request, { knowledge, today, stamp })
+    if (!added.ok) return false
+    this.step = step
+    this.acts.push(added.value.act)
+    this.record = added.value.record
     return true
   }
 

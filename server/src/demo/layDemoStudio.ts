@@ -6,6 +6,7 @@ import type { Knowledge } from '@vein-mend/core/packs'
 import { applyAct, playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
+import { toKeep } from '../packs'
 import { openStudio } from '../store'
 import { DEMO_SCRIPTS } from './demoScripts'
 import { homeLife } from './homeLife'
@@ -34,7 +35,7 @@ export async function layDemoStudio(
   if (existsSync(file) && existsSync(marker) && readFileSync(marker, 'utf8') === today) return
   putAside(file)
   const store = await openStudio(file)
-  await store.keepPacks(packs.values())
+  await store.keepPacks([...packs.values()].map(toKeep))
   for (const [i, script] of DEMO_SCRIPTS.entries()) {
     const knowledge = packs.get(script.card.instrument)
     if (!knowledge) throw new RangeError(`no pack for ${script.card.instrument}`)
@@ -51,7 +52,7 @@ export async function layDemoStudio(
       seededRng(DEMO_SEED - i),
     )
     const acts = [...lessons, ...home]
-    const record = home.reduce(applyAct, before)
+    const record = home.reduce((now, act) => applyAct(now, act), before)
     await store.write((writer) => writer.append(`student-${script.key}` as StudentId, acts, record))
   }
   await store.close()

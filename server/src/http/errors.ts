@@ -2,6 +2,7 @@
 import { troublesOf } from '@vein-mend/contract'
 import type { ErrorRequestHandler } from 'express'
 import { ValidationError } from 'yup'
+import { UnplayableRecord } from '../store'
 
 /** Codes that mean two people (or two tabs) wanted to do the same thing. */
 const CONFLICTS = new Set([
@@ -15,6 +16,12 @@ const CONFLICTS = new Set([
   'pack_exists',
   'pack_in_use',
   'pack_is_shipped',
+  'pack_removes',
+  'handover_here_already',
+  'handover_differs',
+  'handover_of_two',
+  'record_unplayable',
+  'other_studio',
 ])
 
 const NOT_THERE = new Set(['unknown_address', 'unknown_student', 'unknown_pack', 'link_not_valid'])
@@ -25,14 +32,22 @@ export function statusOf(code: string): number {
   return NOT_THERE.has(code) ? 404 : 422
 }
 
-interface BodyParserError {
-  readonly type: string
+/** What body parser and router say of a request they cannot read: a status of the 400s, and sometimes a type. */
+interface ClientError {
+  readonly status: number
+  readonly type?: unknown
 }
 
-function isBodyError(error: unknown): error is BodyParserError {
-  return (
-    typeof error === 'object' && error !== null && 'type' in error && typeof error.type === 'string'
-  )
+function isClientError(error: unknown): error is ClientError {
+  if (typeof error !== 'object' || error === null || !('status' in error)) return false
+  const { status } = error
+  return typeof status === 'number' && status >= 400 && status < 500
+}
+
+function clientFault({ status, type }: ClientError) {
+  if (type === 'entity.parse.failed') return { status: 400, code: 'not_json' }
+  if (status === 413) return { status, code: 'too_large' }
+  return { status, code: 'not_understood' }
 }
 
 export function answerErrors(log: (error: unknown) => void): ErrorRequestHandler {
@@ -45,10 +60,12 @@ export function answerErrors(log: (error: unknown) => void): ErrorRequestHandler
       res.status(422).json({
         error: { code: first?.code ?? 'not_understood', path: first?.path ?? [], fields },
       })
-    } else if (isBodyError(error) && error.type === 'entity.parse.failed') {
-      res.status(400).json({ error: { code: 'not_json', path: [] } })
-    } else if (isBodyError(error) && error.type === 'entity.too.large') {
-      res.status(413).json({ error: { code: 'too_large', path: [] } })
+    } else if (error instanceof UnplayableRecord) {
+      const facts = { ...error.trouble }
+      res.status(409).json({ error: { code: 'record_unplayable', path: ['student'], facts } })
+    } else if (isClientError(error)) {
+      const { status, code } = clientFault(error)
+      res.status(status).json({ error: { code, path: [] } })
     } else {
       log(error)
       res.status(500).json({ error: { code: 'server_fault', path: [] } })

@@ -1,6 +1,6 @@
 /** The addresses behind the link for home; a student's name is in none of them. */
 import { parseActs } from '@vein-mend/contract'
-import type { Result } from '@vein-mend/core/kit'
+import type { Outcome } from '@vein-mend/contract'
 import { Router } from 'express'
 import type { Response } from 'express'
 import express from 'express'
@@ -10,7 +10,7 @@ import { statusOf } from './errors'
 
 const BODY_MOST = '64kb'
 
-function answer(res: Response, result: Result<object>): void {
+function answer(res: Response, result: Outcome<object>): void {
   // The page is private: neither a cache between nor a search engine keeps it.
   res.setHeader('cache-control', 'no-store')
   res.setHeader('x-robots-tag', 'noindex')

@@ -1,5 +1,6 @@
 /** A student's history as files: out, and in. */
-import type { Refusal } from '@vein-mend/core/kit'
+import type { CodedRefusal } from '@vein-mend/contract'
+import { id as idShape, readShape } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/record'
 import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
@@ -15,7 +16,7 @@ export function fileNameOf(name: string): string {
     .toLowerCase()
 }
 
-export function refused(res: Response, refusal: Refusal): void {
+export function refused(res: Response, refusal: CodedRefusal): void {
   res.status(statusOf(refusal.code)).json({ error: refusal })
 }
 
@@ -26,13 +27,20 @@ export function recordFileRoutes(routes: Router, deps: Deps): void {
       refused(res, result.refusal)
       return
     }
-    const name = fileNameOf(result.value.name)
-    res.setHeader('content-disposition', `attachment; filename="${name}-handover.json"`)
-    res.json(result.value)
+    const { name, file } = result.value
+    res.attachment(`${fileNameOf(name)}-handover.json`).json(file)
   })
   routes.post('/handovers/:id', async (req, res) => {
-    const result = await importHandover(deps, req.params.id as StudentId, req.body)
+    const id = readShape(idShape<StudentId>(), req.params.id)
+    if (!id.ok) {
+      refused(res, { code: 'not_an_id', path: ['student'] })
+      return
+    }
+    const result = await importHandover(deps, id.value, req.body)
     if (result.ok) res.json(result.value)
-    else refused(res, result.refusal)
+    else {
+      const { refusal, fields } = result
+      res.status(statusOf(refusal.code)).json({ error: { ...refusal, fields } })
+    }
   })
 }

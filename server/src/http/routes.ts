@@ -1,11 +1,12 @@
 /** The addresses of the server: parse, call, answer. */
-import { parseActs } from '@vein-mend/contract'
+import { parseActs, STUDIO_HEADER } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import express, { Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { listStudents } from '../usecases/listStudents'
 import { readStudent } from '../usecases/readStudent'
 import { recordActs } from '../usecases/recordActs'
+import { removeStudent } from '../usecases/removeStudent'
 import { statusOf } from './errors'
 import { knowledgeRoutes } from './knowledgeRoutes'
 import { musicRoutes } from './musicRoutes'
@@ -21,6 +22,11 @@ const HANDOVER_MOST = '40mb'
 
 export function apiRoutes(deps: Deps): Router {
   const routes = Router()
+  // Each answer says whose it is: what was noted for one studio never goes to another.
+  routes.use((_req, res, next) => {
+    res.setHeader(STUDIO_HEADER, deps.store.identity)
+    next()
+  })
   routes.use('/home', homeRoutes(deps))
   routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
   routes.use(express.json({ limit: BODY_MOST }))
@@ -37,8 +43,12 @@ export function apiRoutes(deps: Deps): Router {
     else res.status(404).json({ error: { code: 'unknown_student', path: ['student'] } })
   })
   routes.post('/students/:id/acts', async (req, res) => {
-    const acts = parseActs(req.body)
-    const result = await recordActs(deps, req.params.id as StudentId, acts)
+    const result = await recordActs(deps, req.params.id as StudentId, parseActs(req.body))
+    if (result.ok) res.json(result.value)
+    else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
+  })
+  routes.delete('/students/:id', async (req, res) => {
+    const result = await removeStudent(deps, req.params.id as StudentId)
     if (result.ok) res.json(result.value)
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })

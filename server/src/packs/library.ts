@@ -3,6 +3,7 @@ import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { checkKnowledge, resolvePack } from '@vein-mend/core/packs'
 import type { Knowledge, PackFile } from '@vein-mend/core/packs'
+import { digested } from './knowledgeDigest'
 import { placeTrouble, readPackFile } from './readPackFile'
 import type { PackFileTrouble, ReadPack } from './readPackFile'
 
@@ -92,7 +93,7 @@ export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
     const knowledge = resolvePack(result.chain.map((p) => p.file))
     const found = pack.file.kind === 'base' ? [] : checkKnowledge(knowledge)
     troubles.push(...found.map((t) => placeTrouble(t, result.chain)))
-    packs.set(knowledge.pack.id, knowledge)
+    packs.set(knowledge.pack.id, digested(knowledge))
   }
   if (troubles.length > 0) return { ok: false, troubles: withoutDoubles(troubles) }
   return { ok: true, packs, files: new Map(read.map((p) => [p.file.pack, p.file])) }

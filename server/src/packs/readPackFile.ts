@@ -74,6 +74,15 @@ export type PackReading =
   | { readonly ok: true; readonly pack: ReadPack }
   | { readonly ok: false; readonly troubles: readonly PackFileTrouble[] }
 
+/** A text whose references to itself would unfold without end is no pack. */
+function toPlain(document: Document): { ok: true; value: unknown } | { ok: false; why: string } {
+  try {
+    return { ok: true, value: document.toJS() }
+  } catch (error) {
+    return { ok: false, why: error instanceof Error ? error.message : 'cannot be unfolded' }
+  }
+}
+
 /** Parses and checks the form of one pack. References are checked when its chain is put together. */
 export function readPackFile(name: string, text: string): PackReading {
   const lines = new LineCounter()
@@ -90,7 +99,14 @@ export function readPackFile(name: string, text: string): PackReading {
       })),
     }
   }
-  const value: unknown = document.toJS()
+  const plain = toPlain(document)
+  if (!plain.ok) {
+    return {
+      ok: false,
+      troubles: [{ file: name, line: 1, path: '', code: 'not_yaml', detail: plain.why }],
+    }
+  }
+  const { value } = plain
   const lineOf = (path: Path) => lineAt(document, lines, path)
   if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }
   return {

@@ -1,6 +1,8 @@
 /** Reads a passage of the student's own piece from a MusicXML or MIDI file. */
-import type { Bpm, Result } from '@vein-mend/core/kit'
-import { good, refuse } from '@vein-mend/core/kit'
+import type { Bpm } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import type { Outcome } from '@vein-mend/contract'
+import { good } from '@vein-mend/core/kit'
 import { midiOf } from '@vein-mend/core/music'
 import type { Exercise, Line, Note } from '@vein-mend/core/music'
 import * as tone from '@tonejs/midi'
@@ -227,7 +229,7 @@ function readPiece(bytes: Uint8Array): Piece | null {
 }
 
 /** The bars asked for, both included, or why they cannot be had. */
-export function readPassage(bytes: Uint8Array, fromBar: number, toBar: number): Result<Exercise> {
+export function readPassage(bytes: Uint8Array, fromBar: number, toBar: number): Outcome<Exercise> {
   const piece = readPiece(bytes)
   if (!piece || piece.staves.length === 0) return refuse('not_a_piece', ['file'])
   const bars = Math.ceil(

@@ -1,4 +1,5 @@
 /** Every table of a student's record as CSV (RFC 4180), for whatever comes after us. */
+import { allTicks } from '@vein-mend/core/record'
 import type { RecordTable } from '@vein-mend/contract'
 import type { StudentRecord } from '@vein-mend/core/record'
 import Papa from 'papaparse'
@@ -206,7 +207,12 @@ const TABLES = {
       })),
     ),
   home: (r: StudentRecord): Row[] =>
-    r.home.ticks.map((t) => ({ date: t.date, item: t.item, minutes: t.minutes, tempo: t.tempo })),
+    allTicks(r.home).map((t) => ({
+      date: t.date,
+      item: t.item,
+      minutes: t.minutes,
+      tempo: t.tempo,
+    })),
   'home-said': (r: StudentRecord): Row[] => [
     ...r.home.hurts.map((h) => ({ date: h.date, what: 'hurt', item: h.item, words: h.name })),
     ...r.home.notes.map((n) => ({ date: n.date, what: 'note', item: null, words: n.words })),

@@ -5,7 +5,7 @@ import { playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import { DEMO_SCRIPTS } from '../demo/demoScripts'
-import { openTestStudio, shippedPacks, TODAY } from '../test/studio'
+import { actsOf, openTestStudio, shippedPacks, TODAY } from '../test/studio'
 
 function byHand(file: string, sql: string): Promise<string> {
   return new Promise((done) => {
@@ -27,6 +27,6 @@ test('an act cannot be changed or dropped, even by hand in the file', async () =
   )
   expect(await byHand(studio.file, `UPDATE acts SET body = '{}'`)).toContain('never changed')
   expect(await byHand(studio.file, 'DELETE FROM acts')).toContain('never deleted')
-  expect(await studio.store.actsOf('student-marrow' as StudentId)).toEqual(acts)
+  expect(await actsOf(studio.store, 'student-marrow' as StudentId)).toEqual(acts)
   await studio.close()
 })

@@ -1,4 +1,6 @@
 /** Where the studio is kept. */
-export type { LatestActs } from './readActs'
+export type { ActRow, LatestActs } from './actRows'
+export { UnplayableRecord } from './standing'
+export type { Head, RecordTrouble, Standing } from './standing'
 export { openStudio } from './studioStore'
-export type { StoredStudent, StudioStore, StudioWriter } from './studioStore'
+export type { StoredStudents, StudioStore, StudioWriter } from './studioStore'

@@ -10,9 +10,12 @@ export interface OwnPack {
 }
 
 export interface KnowledgeStore {
-  /** Keeps these versions for good, so that records made with them stay readable. */
-  keepPacks(packs: Iterable<Knowledge>): Promise<void>
+  /** Keeps these for good, each under the digest of what it holds, so that records made with them stay readable. */
+  keepPacks(packs: Iterable<DigestedPack>): Promise<void>
+  /** By its digest; by its version where the record is older than the digests. */
   packAt(ref: PackRef): Promise<Knowledge | null>
+  /** Every version of the pack that was ever kept, with what it held. */
+  versionsOf(id: string): Promise<readonly { readonly version: string; readonly digest: string }[]>
   ownPacks(): Promise<readonly OwnPack[]>
   keepOwnPack(pack: OwnPack, at: string): Promise<void>
   dropOwnPack(id: string): Promise<void>
@@ -21,20 +24,36 @@ export interface KnowledgeStore {
   keepSetting(key: string, value: unknown): Promise<void>
 }
 
+/** Knowledge as it goes into the file: what its reference says, and what it holds. */
+export interface DigestedPack {
+  readonly id: string
+  readonly version: string
+  readonly digest: string
+  readonly knowledge: Knowledge
+}
+
+async function knowledgeAt(models: Models, { id, version, digest }: PackRef) {
+  if (digest !== undefined) return models.packTexts.findByPk(digest, { raw: true })
+  const older = await models.packs.findOne({ where: { id, version }, raw: true })
+  return older ?? models.packTexts.findOne({ where: { id, version }, raw: true })
+}
+
 export function knowledgeStore(database: Database, models: Models): KnowledgeStore {
   return {
     keepPacks: (packs) =>
       database.write(async (transaction) => {
-        const rows = [...packs].map((knowledge) => ({
-          ...knowledge.pack,
-          knowledge: JSON.stringify(knowledge),
+        const rows = [...packs].map((pack) => ({
+          ...pack,
+          knowledge: JSON.stringify(pack.knowledge),
         }))
-        await models.packs.bulkCreate(rows, { ignoreDuplicates: true, transaction })
+        await models.packTexts.bulkCreate(rows, { ignoreDuplicates: true, transaction })
       }),
-    packAt: async ({ id, version }) => {
-      const row = await models.packs.findOne({ where: { id, version }, raw: true })
+    packAt: async (ref) => {
+      const row = await knowledgeAt(models, ref)
       return row ? (JSON.parse(row.knowledge) as Knowledge) : null
     },
+    versionsOf: (id) =>
+      models.packTexts.findAll({ where: { id }, attributes: ['version', 'digest'], raw: true }),
     ownPacks: async () => {
       const rows = await models.ownPacks.findAll({ order: [['id', 'ASC']], raw: true })
       return rows.map(({ id, yaml }) => ({ id, yaml }))

@@ -70,4 +70,35 @@ export const MIGRATIONS: readonly Migration[] = [
       )`,
     ],
   },
+  {
+    name: '0005-one-record',
+    statements: [
+      // What a record rests on is found by what it holds: a version's name may have been used twice.
+      `CREATE TABLE pack_texts (
+        digest TEXT PRIMARY KEY,
+        id TEXT NOT NULL,
+        version TEXT NOT NULL,
+        knowledge TEXT NOT NULL
+      )`,
+      `CREATE INDEX pack_texts_of_version ON pack_texts (id, version)`,
+      `ALTER TABLE acts ADD COLUMN pack_digest TEXT REFERENCES pack_texts (digest)`,
+      // All that is worked out from a student's acts, each with the code that did it.
+      `CREATE TABLE projections (
+        student_id TEXT NOT NULL REFERENCES students (id) ON DELETE RESTRICT,
+        name TEXT NOT NULL,
+        digest TEXT NOT NULL,
+        seq INTEGER NOT NULL,
+        body BLOB NOT NULL,
+        PRIMARY KEY (student_id, name)
+      )`,
+      `DROP TABLE records`,
+      `ALTER TABLE students DROP COLUMN summary`,
+      // A student can be removed; then, and by no other road, their acts go. What stays names nobody.
+      `CREATE TABLE removals (student_id TEXT PRIMARY KEY, at TEXT NOT NULL)`,
+      `DROP TRIGGER acts_are_kept`,
+      `CREATE TRIGGER acts_are_kept BEFORE DELETE ON acts
+        WHEN NOT EXISTS (SELECT 1 FROM removals WHERE student_id = OLD.student_id)
+        BEGIN SELECT RAISE(ABORT, 'acts are never deleted'); END`,
+    ],
+  },
 ]

@@ -20,7 +20,6 @@ export interface StudentRow extends Model<
 > {
   id: string
   name: string
-  summary: string
 }
 
 export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttributes<ActRow>> {
@@ -32,16 +31,40 @@ export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttr
   byWhom: string
   packId: string | null
   packVersion: string | null
+  packDigest: string | null
   body: string
 }
 
-export interface RecordRow extends Model<
-  InferAttributes<RecordRow>,
-  InferCreationAttributes<RecordRow>
+/** Knowledge by what it holds; see `packs` for records older than its digests. */
+export interface PackTextRow extends Model<
+  InferAttributes<PackTextRow>,
+  InferCreationAttributes<PackTextRow>
+> {
+  digest: string
+  id: string
+  version: string
+  knowledge: string
+}
+
+export interface ProjectionRow extends Model<
+  InferAttributes<ProjectionRow>,
+  InferCreationAttributes<ProjectionRow>
 > {
   studentId: string
-  playedBy: string
-  record: string
+  name: string
+  /** Of the code that made it. */
+  digest: string
+  /** The last act in it. */
+  seq: number
+  body: Buffer
+}
+
+export interface RemovalRow extends Model<
+  InferAttributes<RemovalRow>,
+  InferCreationAttributes<RemovalRow>
+> {
+  studentId: string
+  at: string
 }
 
 export interface SettingRow extends Model<
@@ -86,7 +109,7 @@ export function defineModels(sequelize: Sequelize) {
     ),
     students: sequelize.define<StudentRow>(
       'student',
-      { id: key(), name: text(), summary: text() },
+      { id: key(), name: text() },
       { ...options, tableName: 'students' },
     ),
     acts: sequelize.define<ActRow>(
@@ -100,14 +123,31 @@ export function defineModels(sequelize: Sequelize) {
         byWhom: text(),
         packId: DataTypes.TEXT,
         packVersion: DataTypes.TEXT,
+        packDigest: DataTypes.TEXT,
         body: text(),
       },
       { ...options, tableName: 'acts' },
     ),
-    records: sequelize.define<RecordRow>(
-      'record',
-      { studentId: key(), playedBy: text(), record: text() },
-      { ...options, tableName: 'records' },
+    packTexts: sequelize.define<PackTextRow>(
+      'packText',
+      { digest: key(), id: text(), version: text(), knowledge: text() },
+      { ...options, tableName: 'pack_texts' },
+    ),
+    projections: sequelize.define<ProjectionRow>(
+      'projection',
+      {
+        studentId: key(),
+        name: key(),
+        digest: text(),
+        seq: { type: DataTypes.INTEGER, allowNull: false },
+        body: { type: DataTypes.BLOB, allowNull: false },
+      },
+      { ...options, tableName: 'projections' },
+    ),
+    removals: sequelize.define<RemovalRow>(
+      'removal',
+      { studentId: key(), at: text() },
+      { ...options, tableName: 'removals' },
     ),
     settings: sequelize.define<SettingRow>(
       'setting',

@@ -1,75 +1,209 @@
-/** Each student's record as last played, so that nobody waits for ten years of acts. */
-import { playRecord } from '@vein-mend/core/record'
-import type { Act, StudentId, StudentRecord } from '@vein-mend/core/record'
+/** Each student's record: at hand, or played from the last checkpoint; undone from the nearest place before. */
+import { replay, undoAct, undoneActs } from '@vein-mend/core/record'
+import type { Act, ActId, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
+import { addRows, lastRow, readRows, readUndoings } from './actRows'
+import type { ActRow } from './actRows'
+import { dropCheckpointsFrom, packRecord, readCheckpoint, writeCheckpoint } from './checkpoints'
 import type { Database } from './database'
 import type { Models } from './models'
-import { playedBy } from './playedBy'
-import { readActs } from './readActs'
-import type { RecentRecords } from './recentRecords'
+import { keepProjections, projected } from './projections'
+import type { Projected } from './projections'
+import { afterActs, RecordsAtHand } from './recordsAtHand'
+import type { AtHand, Snapshot } from './recordsAtHand'
+import { playRows, UnplayableRecord } from './standing'
+import type { Head, Standing } from './standing'
 
-const PLAYED_BY = playedBy()
+/** Acts after which a record is written down whole again. */
+const CHECKPOINT_EVERY = 200
 
-export interface RecordStore {
-  /** The record as it stands; null when there is no such student. */
-  recordOf(student: StudentId): Promise<StudentRecord | null>
-  /** The same as JSON in UTF-8, not read: for who only hands it on. */
-  recordBytes(student: StudentId): Promise<Buffer | null>
+/** Changes of one write, taken over when it is committed. */
+export class Staged {
+  readonly atHand = new Map<StudentId, AtHand | null>()
+  readonly projected = new Map<StudentId, Projected | null>()
 }
 
-type Within = { readonly transaction: Transaction } | Record<string, never>
+const unknownAct: Undoing = { ok: false, refusal: { code: 'unknown_act', path: ['act'] } }
 
-async function storedText(models: Models, student: StudentId, within: Within) {
-  const row = await models.records.findByPk(student, { raw: true, ...within })
-  return row?.playedBy === PLAYED_BY ? row.record : null
-}
+export class RecordStore {
+  private readonly hand = new RecordsAtHand()
+  private readonly writing = new Set<Promise<void>>()
 
-export async function keepRecord(
-  models: Models,
-  student: StudentId,
-  record: StudentRecord,
-  transaction: Transaction,
-): Promise<void> {
-  const row = { studentId: student, playedBy: PLAYED_BY, record: JSON.stringify(record) }
-  await models.records.upsert(row, { transaction })
-}
+  constructor(
+    private readonly database: Database,
+    private readonly models: Models,
+  ) {}
 
-/** Inside a write: read, or played from its acts where it is not there as this code would play it. */
-export async function recordWithin(
-  models: Models,
-  student: StudentId,
-  transaction: Transaction,
-): Promise<StudentRecord | null> {
-  const text = await storedText(models, student, { transaction })
-  return text === null
-    ? playRecord(await readActs(models, student, transaction))
-    : (JSON.parse(text) as StudentRecord)
-}
+  /** Where the record stands; null when there is no such student. */
+  async standing(student: StudentId): Promise<Standing | null> {
+    return (await this.load(student))?.standing ?? null
+  }
 
-export function recordStore(
-  database: Database,
-  models: Models,
-  recent: RecentRecords,
-): RecordStore {
-  const replayed = (student: StudentId) =>
-    database.write(async (transaction) => {
-      const acts: readonly Act[] = await readActs(models, student, transaction)
-      const record = playRecord(acts)
-      if (record) await keepRecord(models, student, record, transaction)
-      return record
+  /** The record as it stands; null when there is no such student. @throws UnplayableRecord */
+  async recordOf(student: StudentId): Promise<StudentRecord | null> {
+    const standing = await this.standing(student)
+    if (standing && !standing.ok) throw new UnplayableRecord(standing.trouble)
+    return standing?.record ?? null
+  }
+
+  /** The same as JSON in UTF-8, for who only hands it on. @throws UnplayableRecord */
+  async recordJson(student: StudentId): Promise<{ head: Head; json: Buffer } | null> {
+    const atHand = this.hand.get(student)
+    const [checkpoint, last] = atHand
+      ? [null, null]
+      : await Promise.all([readCheckpoint(this.models, student), lastRow(this.models, student)])
+    if (checkpoint && checkpoint.seq === last?.seq) return { head: last, json: checkpoint.json }
+    const standing = await this.standing(student)
+    if (!standing) return null
+    if (!standing.ok) throw new UnplayableRecord(standing.trouble)
+    return { head: standing.head, json: Buffer.from(JSON.stringify(standing.record)) }
+  }
+
+  private async load(student: StudentId): Promise<AtHand | null> {
+    const known = this.hand.get(student)
+    if (known) return known
+    const changes = this.hand.changesOf(student)
+    const found = await this.play(student)
+    if (!found) return null
+    this.hand.remember(student, found, changes)
+    this.checkpointIfDue(student, found)
+    return found
+  }
+
+  private async play(student: StudentId, transaction?: Transaction): Promise<AtHand | null> {
+    const checkpoint = await readCheckpoint(this.models, student, transaction)
+    const after = checkpoint?.seq ?? 0
+    const rows = await readRows(this.models, student, { after, transaction })
+    const before = checkpoint && (await this.from(student, checkpoint, rows, transaction))
+    const standing = playRows(rows, before)
+    if (!standing) return null
+    const snapshots = before ? [before] : []
+    return { standing, snapshots, sinceCheckpoint: rows.length }
+  }
+
+  private async from(
+    student: StudentId,
+    checkpoint: { readonly seq: number; readonly json: Buffer },
+    rows: readonly ActRow[],
+    transaction?: Transaction,
+  ): Promise<Snapshot> {
+    const record = JSON.parse(checkpoint.json.toString()) as StudentRecord
+    const last = rows.length === 0 ? await lastRow(this.models, student, transaction) : null
+    return { record, head: last ?? { seq: checkpoint.seq, id: '' as ActId } }
+  }
+
+  /** Inside a write: as the write has left it so far. */
+  async within(student: StudentId, staged: Staged, transaction: Transaction) {
+    if (staged.atHand.has(student)) return staged.atHand.get(student) ?? null
+    const found = this.hand.get(student) ?? (await this.play(student, transaction))
+    staged.atHand.set(student, found)
+    return found
+  }
+
+  /** Adds the acts, after which the record stands as given. */
+  async append(
+    student: StudentId,
+    acts: readonly Act[],
+    record: StudentRecord,
+    staged: Staged,
+    transaction: Transaction,
+  ): Promise<void> {
+    const before = await this.within(student, staged, transaction)
+    const made = projected(record, student)
+    await this.models.students.upsert({ id: student, name: record.card.name }, { transaction })
+    await addRows(this.models, student, acts, transaction)
+    const head = await lastRow(this.models, student, transaction)
+    if (!head) return
+    await keepProjections(this.models, student, made, head.seq, transaction)
+    staged.atHand.set(student, afterActs(before, { ok: true, record, head }, acts.length))
+    staged.projected.set(student, made)
+  }
+
+  /**
+   * The record without the act, from the nearest place before it, and nothing written yet; `append` the undoing
+   * then. What was known of places after the act is forgotten.
+   */
+  async undo(
+    student: StudentId,
+    target: ActId,
+    staged: Staged,
+    transaction: Transaction,
+  ): Promise<Undoing> {
+    const reaches = await this.reachOf(student, target, transaction)
+    if (reaches === null) return unknownAct
+    const atHand = await this.within(student, staged, transaction)
+    const before = atHand?.snapshots.findLast((s) => s.head.seq < reaches) ?? null
+    const after = before?.head.seq ?? 0
+    const rows = await readRows(this.models, student, { after, transaction })
+    const undone = undoneActs(await readUndoings(this.models, student, transaction))
+    const undoing = undoRows(rows, undone, before?.record ?? null, target)
+    if (!undoing.ok || !atHand) return undoing
+    await dropCheckpointsFrom(this.models, student, reaches, transaction)
+    const snapshots = atHand.snapshots.filter((s) => s.head.seq < reaches)
+    staged.atHand.set(student, { ...atHand, snapshots, sinceCheckpoint: CHECKPOINT_EVERY })
+    return undoing
+  }
+
+  /** The place in the file from which on the record changes: the act, or what it had undone. */
+  private async reachOf(student: StudentId, target: ActId, transaction: Transaction) {
+    const find = (id: string) =>
+      this.models.acts.findOne({ where: { id, studentId: student }, raw: true, transaction })
+    const row = await find(target)
+    if (row?.kind !== 'undone') return row?.seq ?? null
+    const { act } = JSON.parse(row.body) as { act: string }
+    return (await find(act))?.seq ?? row.seq
+  }
+
+  /** The write is committed: what it made is what there is. */
+  committed(staged: Staged): void {
+    for (const [student, atHand] of staged.atHand) {
+      if (!staged.projected.has(student)) continue
+      this.hand.set(student, atHand)
+      if (atHand) this.checkpointIfDue(student, atHand)
+    }
+  }
+
+  private checkpointIfDue(student: StudentId, { standing, sinceCheckpoint }: AtHand): void {
+    if (!standing.ok || sinceCheckpoint < CHECKPOINT_EVERY) return
+    const work = this.checkpoint(student, standing).catch(() => undefined)
+    this.writing.add(work)
+    void work.then(() => this.writing.delete(work))
+  }
+
+  private async checkpoint(student: StudentId, { record, head }: Snapshot): Promise<void> {
+    const body = await packRecord(record)
+    await this.database.write(async (transaction) => {
+      // Whatever came meanwhile is written down with the next.
+      const last = await lastRow(this.models, student, transaction)
+      if (last?.seq !== head.seq) return
+      await writeCheckpoint(this.models, student, head.seq, body, transaction)
+      const atHand = this.hand.get(student)
+      if (atHand?.standing.head.seq === head.seq) {
+        this.hand.set(student, { ...atHand, sinceCheckpoint: 0 })
+      }
     })
-  const bytesOf = async (student: StudentId) => {
-    const text = await storedText(models, student, {})
-    if (text !== null) return Buffer.from(text)
-    const record = await replayed(student)
-    return record && Buffer.from(JSON.stringify(record))
   }
-  const recordBytes = (student: StudentId) => recent.get(student, () => bytesOf(student))
-  return {
-    recordBytes,
-    recordOf: async (student) => {
-      const bytes = await recordBytes(student)
-      return bytes && (JSON.parse(bytes.toString()) as StudentRecord)
-    },
+
+  /** Waits for what is being written beside the requests. */
+  async settled(): Promise<void> {
+    await Promise.all(this.writing)
   }
+}
+
+function undoRows(
+  rows: readonly ActRow[],
+  undone: ReadonlySet<ActId>,
+  before: StudentRecord | null,
+  target: ActId,
+): Undoing {
+  const later = rows.flatMap((r) => r.act ?? [])
+  const unread = rows.find((r) => r.act === null && !undone.has(r.id) && r.id !== target)
+  if (unread) return { ok: false, refusal: { code: 'act_not_understood', path: ['act'] } }
+  if (rows.some((r) => r.id === target && r.act !== null)) {
+    return undoAct({ later, undone, before }, target)
+  }
+  // The act itself cannot be read: without it the rest is played as it is.
+  const played = replay(later, { before, undone, judged: true })
+  if (!played.ok) return { ok: false, refusal: played.refusal }
+  return played.record ? { ok: true, record: played.record } : unknownAct
 }

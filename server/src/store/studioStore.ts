@@ -1,103 +1,129 @@
-/** The studio's store: acts in, acts out. Nothing of Sequelize is seen from outside. */
-import { summarise } from '@vein-mend/core/record'
-import type { Act, ActKind, StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
+/** The studio's store: acts in, records out. Nothing of Sequelize is seen from outside. */
+import { randomUUID } from 'node:crypto'
+import type { StudentSpans } from '@vein-mend/core/insight'
+import type {
+  Act,
+  ActId,
+  StudentId,
+  StudentRecord,
+  StudentSummary,
+  Undoing,
+} from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
+import { readLatest, readRows } from './actRows'
+import type { ActRow, LatestActs } from './actRows'
 import { openDatabase } from './database'
+import type { Database } from './database'
 import { homeLinkStore } from './homeLinkStore'
 import type { HomeLinkStore } from './homeLinkStore'
 import { knowledgeStore } from './knowledgeStore'
 import type { KnowledgeStore } from './knowledgeStore'
 import { defineModels } from './models'
 import type { Models } from './models'
-import { readActs, readLatest } from './readActs'
-import type { LatestActs } from './readActs'
-import { RecentRecords } from './recentRecords'
-import { keepRecord, recordStore, recordWithin } from './recordStore'
-import type { RecordStore } from './recordStore'
+import { ProjectionsAtHand } from './projectionsAtHand'
+import { RecordStore, Staged } from './recordStore'
+import type { Head, Standing } from './standing'
+import { removeStudent } from './removeStudent'
 
-export interface StoredStudent {
-  readonly id: StudentId
-  readonly summary: StudentSummary
+/** Everybody's line for Today; those whose record cannot be played apart. */
+export interface StoredStudents {
+  readonly students: readonly { readonly id: StudentId; readonly summary: StudentSummary }[]
+  readonly inTrouble: readonly { readonly id: StudentId; readonly name: string }[]
 }
 
 /** Reads and writes inside one write transaction. */
 export interface StudioWriter {
-  actsOf(student: StudentId): Promise<readonly Act[]>
   /** Students to whom any of these acts belongs already. */
   ownersOf(ids: readonly string[]): Promise<ReadonlyMap<string, StudentId>>
-  recordOf(student: StudentId): Promise<StudentRecord | null>
+  standingOf(student: StudentId): Promise<Standing | null>
+  rowsOf(student: StudentId): Promise<readonly ActRow[]>
   /** Adds the acts, after which the record stands as given. */
   append(student: StudentId, acts: readonly Act[], record: StudentRecord): Promise<void>
+  /** The record without the act; nothing is written until the undoing is appended. */
+  undo(student: StudentId, target: ActId): Promise<Undoing>
+  /** The student with everything about them, for good. */
+  remove(student: StudentId, at: string): Promise<void>
 }
 
-export interface StudioStore extends KnowledgeStore, HomeLinkStore, RecordStore {
-  actsOf(student: StudentId): Promise<readonly Act[]>
+export interface StudioStore extends KnowledgeStore, HomeLinkStore {
+  /** Of this very file, made with it; what was noted for one studio never goes to another. */
+  readonly identity: string
+  rowsOf(student: StudentId): Promise<readonly ActRow[]>
+  standing(student: StudentId): Promise<Standing | null>
+  /** @throws UnplayableRecord */
+  recordOf(student: StudentId): Promise<StudentRecord | null>
+  /** The record as JSON in UTF-8, and the act it goes up to. @throws UnplayableRecord */
+  recordJson(student: StudentId): Promise<{ readonly head: Head; readonly json: Buffer } | null>
   latestActs(student: StudentId, most: number): Promise<LatestActs>
-  students(): Promise<readonly StoredStudent[]>
-  /** Acts of these kinds, of all students, in the order in which they were recorded. */
-  actsOfKinds(
-    kinds: readonly ActKind[],
-  ): Promise<readonly { readonly student: StudentId; readonly act: Act }[]>
+  students(): Promise<StoredStudents>
+  /** Spans of everybody whose record can be played. */
+  spans(): Promise<ReadonlyMap<StudentId, StudentSpans>>
+  /** The place in the file of everybody's last act: as long as it is the same, so is the record. */
+  heads(): Promise<ReadonlyMap<StudentId, number>>
   write<T>(work: (writer: StudioWriter) => Promise<T>): Promise<T>
   close(): Promise<void>
 }
 
-/** A line kept before it told of pain at home tells of none. */
-function readSummary(text: string): StudentSummary {
-  const kept = JSON.parse(text) as Omit<StudentSummary, 'hurtAtHome'> &
-    Partial<Pick<StudentSummary, 'hurtAtHome'>>
-  return { ...kept, hurtAtHome: kept.hurtAtHome ?? [] }
-}
+const IDENTITY = 'identity'
 
-async function appendActs(
-  models: Models,
-  student: StudentId,
-  acts: readonly Act[],
-  record: StudentRecord,
-  transaction: Transaction,
-): Promise<void> {
-  const summary = summarise(record)
-  await models.students.upsert(
-    { id: student, name: summary.name, summary: JSON.stringify(summary) },
-    { transaction },
-  )
-  await models.acts.bulkCreate(
-    acts.map((act) => ({
-      id: act.id,
-      studentId: student,
-      kind: act.kind,
-      at: act.at,
-      byWhom: act.by,
-      packId: act.kind === 'lesson-opened' ? act.pack.id : null,
-      packVersion: act.kind === 'lesson-opened' ? act.pack.version : null,
-      body: JSON.stringify(act),
-    })),
-    { transaction },
-  )
-  await keepRecord(models, student, record, transaction)
+async function identityOf(store: KnowledgeStore): Promise<string> {
+  const known = await store.setting(IDENTITY)
+  if (typeof known === 'string') return known
+  const made = randomUUID()
+  await store.keepSetting(IDENTITY, made)
+  return made
 }
 
 function writerOn(
   models: Models,
+  records: RecordStore,
+  staged: Staged,
   transaction: Transaction,
-  changes: (student: StudentId) => void,
 ): StudioWriter {
   return {
-    actsOf: (student) => readActs(models, student, transaction),
     ownersOf: async (ids) => {
-      const rows = await models.acts.findAll({
-        where: { id: [...ids] },
-        attributes: ['id', 'studentId'],
-        raw: true,
-        transaction,
-      })
-      return new Map(rows.map((row) => [row.id, row.studentId as StudentId]))
+      const owners = new Map<string, StudentId>()
+      // SQLite takes so many names in one question.
+      for (let from = 0; from < ids.length; from += NAMES_MOST) {
+        const rows = await models.acts.findAll({
+          where: { id: ids.slice(from, from + NAMES_MOST) },
+          attributes: ['id', 'studentId'],
+          raw: true,
+          transaction,
+        })
+        for (const row of rows) owners.set(row.id, row.studentId as StudentId)
+      }
+      return owners
     },
-    recordOf: (student) => recordWithin(models, student, transaction),
-    append: (student, acts, record) => {
-      changes(student)
-      return appendActs(models, student, acts, record, transaction)
+    standingOf: async (student) =>
+      (await records.within(student, staged, transaction))?.standing ?? null,
+    rowsOf: (student) => readRows(models, student, { transaction }),
+    append: (student, acts, record) => records.append(student, acts, record, staged, transaction),
+    undo: (student, target) => records.undo(student, target, staged, transaction),
+    remove: async (student, at) => {
+      await removeStudent(models, student, at, transaction)
+      staged.atHand.set(student, null)
+      staged.projected.set(student, null)
     },
+  }
+}
+
+const NAMES_MOST = 500
+
+function writing(
+  database: Database,
+  models: Models,
+  records: RecordStore,
+  projections: ProjectionsAtHand,
+): StudioStore['write'] {
+  return async (work) => {
+    const staged = new Staged()
+    const done = await database.write((transaction) =>
+      work(writerOn(models, records, staged, transaction)),
+    )
+    records.committed(staged)
+    projections.committed(staged)
+    return done
   }
 }
 
@@ -108,45 +134,25 @@ export async function openStudio(
 ): Promise<StudioStore> {
   const database = await openDatabase(file, onQuery)
   const models = defineModels(database.sequelize)
-  const recent = new RecentRecords()
+  const records = new RecordStore(database, models)
+  const projections = new ProjectionsAtHand(database, models, records)
+  const knowledge = knowledgeStore(database, models)
   return {
-    actsOf: (student) => readActs(models, student),
-    latestActs: (student, most) => readLatest(models, student, most),
-    students: async () => {
-      const rows = await models.students.findAll({ order: [['name', 'ASC']], raw: true })
-      return rows.map((row) => ({
-        id: row.id as StudentId,
-        summary: readSummary(row.summary),
-      }))
-    },
-    ...knowledgeStore(database, models),
+    ...knowledge,
     ...homeLinkStore(models),
-    ...recordStore(database, models, recent),
-    actsOfKinds: async (kinds) => {
-      const rows = await models.acts.findAll({
-        where: { kind: [...kinds] },
-        order: [['seq', 'ASC']],
-        attributes: ['studentId', 'body'],
-        raw: true,
-      })
-      return rows.map((row) => ({
-        student: row.studentId as StudentId,
-        act: JSON.parse(row.body) as Act,
-      }))
+    identity: await identityOf(knowledge),
+    rowsOf: (student) => readRows(models, student),
+    standing: (student) => records.standing(student),
+    recordOf: (student) => records.recordOf(student),
+    recordJson: (student) => records.recordJson(student),
+    latestActs: (student, most) => readLatest(models, student, most),
+    students: () => projections.students(),
+    spans: () => projections.spans(),
+    heads: () => projections.heads(),
+    write: writing(database, models, records, projections),
+    close: async () => {
+      await records.settled()
+      await database.close()
     },
-    write: async (work) => {
-      const changed = new Set<StudentId>()
-      const changes = (student: StudentId) => {
-        changed.add(student)
-        recent.forget(student)
-      }
-      try {
-        return await database.write((transaction) => work(writerOn(models, transaction, changes)))
-      } finally {
-        // Whoever read in the middle of it saw the state before.
-        for (const student of changed) recent.forget(student)
-      }
-    },
-    close: () => database.close(),
   }
 }

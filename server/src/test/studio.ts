@@ -4,9 +4,11 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
+import type { Act, StudentId } from '@vein-mend/core/record'
 import { createApp } from '../app'
 import { openKnowledge, readLibrary, readPackTexts, sayTrouble } from '../packs'
 import { openStudio } from '../store'
+import type { StudioStore } from '../store'
 
 export const PACKS_FOLDER = resolve(import.meta.dirname, '../../../packs')
 export const TODAY = '2026-03-02' as IsoDate
@@ -27,6 +29,7 @@ export async function openTestStudio() {
   const app = createApp({
     store,
     knowledge: opened.knowledge,
+    homeAddresses: () => ['http://192.0.2.7:4280'],
     now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
     today: () => TODAY,
     webFolder: null,
@@ -46,3 +49,11 @@ export async function openTestStudio() {
 }
 
 export type TestStudio = Awaited<ReturnType<typeof openTestStudio>>
+
+/** A student's acts as they stand in the file. */
+export async function actsOf(store: StudioStore, student: StudentId): Promise<readonly Act[]> {
+  return (await store.rowsOf(student)).map(({ act, why }) => {
+    if (!act) throw new Error(`an act that cannot be read: ${why}`)
+    return act
+  })
+}

@@ -6,6 +6,8 @@ import type { StudioStore } from '../store'
 export interface Deps {
   readonly store: StudioStore
   readonly knowledge: StudioKnowledge
+  /** Addresses at which a phone in the same network opens the pages at home; none while that door is shut. */
+  readonly homeAddresses: () => readonly string[]
   readonly now: () => IsoInstant
   /** The day where the studio is. */
   readonly today: () => IsoDate

@@ -1,59 +1,146 @@
 /** Handing a student on, and taking one in: the whole history as one file. */
-import type { HandoverTaken } from '@vein-mend/contract'
-import schema from '@vein-mend/contract/handover.schema.json' with { type: 'json' }
-import { good, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
-import { makeHandover, packsUsed, playRecord, readHandover } from '@vein-mend/core/record'
-import type { Handover, StudentId } from '@vein-mend/core/record'
-import Ajv from 'ajv'
+import { refuse } from '@vein-mend/contract'
+import type { CodedRefusal, FieldTrouble, HandoverTaken, Outcome } from '@vein-mend/contract'
+import { good, isObject } from '@vein-mend/core/kit'
+import {
+  HANDOVER_FORMAT,
+  HANDOVER_VERSION,
+  packsUsed,
+  readHandover,
+  refuseHandingOn,
+  writeAct,
+} from '@vein-mend/core/record'
+import type { Act, ReadHandover, StudentId } from '@vein-mend/core/record'
+import type { Knowledge, PackRef } from '@vein-mend/core/packs'
+import { isPackOf, toKeep } from '../packs'
+import type { ActRow, StudioWriter } from '../store'
 import type { Deps } from './deps'
+import { allOrNothing, RefusedInside } from './recordActs'
 
-const isHandover = new Ajv({ allErrors: false, strict: false }).compile<Handover>(schema)
+/** The card as last written, in acts that need not play. */
+function lastCard(rows: readonly ActRow[]) {
+  const acts = rows.flatMap(({ act }) => act ?? [])
+  const last = acts.findLast((a) => a.kind === 'student-added' || a.kind === 'card-changed')
+  return last && 'card' in last ? last.card : null
+}
 
-/** The student's file, with every version of the knowledge it was made with. */
-export async function exportHandover(deps: Deps, student: StudentId): Promise<Result<Handover>> {
-  const acts = await deps.store.actsOf(student)
-  const record = playRecord(acts)
-  if (!record) return refuse('unknown_student', ['student'])
+/** The student's file, with every version of the knowledge it was made with; also where the record stops somewhere. */
+export async function exportHandover(
+  deps: Deps,
+  student: StudentId,
+): Promise<Outcome<{ readonly name: string; readonly file: object }>> {
+  const rows = await deps.store.rowsOf(student)
+  const card = lastCard(rows)
+  if (!card) return refuse('unknown_student', ['student'])
+  const refusal = refuseHandingOn({ card })
+  if (refusal) return { ok: false, refusal }
+  const acts = rows.flatMap(({ act }) => act ?? [])
   const packs = await Promise.all(packsUsed(acts).map((ref) => deps.store.packAt(ref)))
-  return makeHandover(
-    record,
-    acts,
-    packs.filter((p) => p !== null),
-    deps.today(),
+  const file = {
+    format: HANDOVER_FORMAT,
+    version: HANDOVER_VERSION,
+    exported: deps.today(),
+    name: card.name,
+    instrument: card.instrument,
+    // An act this code cannot read is handed on as it was written.
+    acts: rows.map(({ act, body }) => (act ? writeAct(act) : (JSON.parse(body) as object))),
+    packs: packs.filter((p) => p !== null),
+  }
+  return good({ name: card.name, file })
+}
+
+export type HandoverResult = Outcome<HandoverTaken> & {
+  readonly fields?: readonly FieldTrouble[]
+}
+
+/** The packs of the file as they are kept, each what the record says it is. */
+function packsToKeep({ acts, packs }: ReadHandover): Outcome<readonly Knowledge[]> {
+  const used = packsUsed(acts)
+  const kept: Knowledge[] = []
+  for (const [index, pack] of packs.entries()) {
+    const ref = used.find((r) => isReferredTo(pack, r))
+    if (!ref) return refuse('handover_pack_differs', ['packs', index])
+    // What an older record names by its version only is read from the shipped packs here.
+    if (ref.digest !== undefined && isPackOf(pack, ref.digest)) kept.push(pack)
+  }
+  return good(kept)
+}
+
+function isReferredTo(pack: unknown, { id, version, digest }: PackRef): boolean {
+  if (!isObject(pack) || !isObject(pack.pack)) return false
+  if (pack.pack.id !== id || pack.pack.version !== version) return false
+  return digest === undefined || isPackOf(pack, digest)
+}
+
+interface Placing {
+  readonly student: StudentId
+  readonly fresh: readonly Act[]
+  readonly returned: boolean
+}
+
+const stop = (refusal: CodedRefusal): never => {
+  throw new RefusedInside(refusal)
+}
+
+/** Where the file's acts go: to a new student, or behind those of one who comes back. */
+async function placeOf(writer: StudioWriter, id: StudentId, read: ReadHandover): Promise<Placing> {
+  const { acts, name } = read
+  const owners = new Set((await writer.ownersOf(acts.map((a) => a.id))).values())
+  if (owners.size > 1) stop(refuse('handover_of_two', ['acts']).refusal)
+  const [owner] = owners
+  if (owner === undefined) {
+    if (await writer.standingOf(id)) stop(refuse('student_exists', ['student']).refusal)
+    return { student: id, fresh: acts, returned: false }
+  }
+  const here = await writer.rowsOf(owner)
+  const differs = here.findIndex((row, i) => row.id !== acts[i]?.id)
+  if (differs >= 0 && differs < acts.length) {
+    stop(refuse('handover_differs', ['acts', differs], { name }).refusal)
+  }
+  const fresh = acts.slice(here.length)
+  if (fresh.length === 0) stop(refuse('handover_here_already', ['acts'], { name }).refusal)
+  const changed = here.findIndex((row, i) => !sameAct(row, acts[i]))
+  if (changed >= 0) stop(refuse('handover_differs', ['acts', changed], { name }).refusal)
+  return { student: owner, fresh, returned: true }
+}
+
+function sameAct({ act }: ActRow, other: Act | undefined): boolean {
+  return act !== null && JSON.stringify(inOrder(act)) === JSON.stringify(inOrder(other))
+}
+
+/** The value with its keys in order, so that two texts of the same are the same. */
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder)
+  if (!isObject(value)) return value
+  return Object.fromEntries(
+    Object.keys(value)
+      .sort()
+      .map((key) => [key, inOrder(value[key])]),
   )
 }
 
-function shapeRefusal(): Result<never> {
-  const [error] = isHandover.errors ?? []
-  const path = (error?.instancePath ?? '').split('/').filter((part) => part !== '')
-  return refuse('not_a_handover', path, { why: error?.message ?? '' })
-}
-
 /**
- * Takes a student in from a file: the same history, the same states, under the id given. Refused whole when
- * anything in it cannot be, with the place.
+ * Takes a student in from a file: the same history, the same states, under the id given, or behind what is here of
+ * a student who comes back. Refused whole when anything in it cannot be, with the place.
  */
 export async function importHandover(
   deps: Deps,
   id: StudentId,
   body: unknown,
-): Promise<Result<HandoverTaken>> {
-  if (!isHandover(body)) return shapeRefusal()
-  if (!deps.knowledge.written(body.instrument)) {
-    return refuse('unknown_instrument', ['instrument'], { instrument: body.instrument })
+): Promise<HandoverResult> {
+  const read = readHandover(body)
+  if (!read.ok) return { ok: false, refusal: read.refusal, fields: read.faults }
+  const { name, instrument, record } = read.value
+  const unknown = [instrument, record.card.instrument].find((i) => !deps.knowledge.written(i))
+  if (unknown !== undefined) {
+    return refuse('unknown_instrument', ['instrument'], { instrument: unknown })
   }
-  const read = readHandover(body, deps.today())
-  if (!read.ok) return read
-  const record = read.value
-  await deps.store.keepPacks(body.packs)
-  const taken = await deps.store.write(async (writer) => {
-    const owners = await writer.ownersOf(body.acts.map((a) => a.id))
-    if (owners.size > 0) return false
-    await writer.append(id, body.acts, record)
-    return true
+  const packs = packsToKeep(read.value)
+  if (!packs.ok) return packs
+  return allOrNothing(deps, async (writer) => {
+    const { student, fresh, returned } = await placeOf(writer, id, read.value)
+    await deps.store.keepPacks(packs.value.map(toKeep))
+    await writer.append(student, fresh, record)
+    return { id: student, name, acts: fresh.length, returned }
   })
-  if (!taken) return refuse('handover_here_already', ['acts'], { name: body.name })
-  deps.knowledge.forgetLearned()
-  return good({ id, name: body.name })
 }

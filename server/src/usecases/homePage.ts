@@ -1,8 +1,15 @@
 /** The home page: a link that shows the sheet and nothing else, and takes ticks back. */
 import { createHash, randomBytes } from 'node:crypto'
-import type { HomeLinkListed, HomeResponse, IdentifiedRequest } from '@vein-mend/contract'
-import { addDays, good, refuse } from '@vein-mend/core/kit'
-import type { IsoDate, Result } from '@vein-mend/core/kit'
+import type {
+  ActsTaken,
+  HomeLinkListed,
+  HomeLinkMade,
+  HomeResponse,
+  Outcome,
+} from '@vein-mend/contract'
+import { refuse } from '@vein-mend/contract'
+import { addDays, good } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import {
   blocksToGive,
@@ -12,10 +19,18 @@ import {
   trainersFor,
 } from '@vein-mend/core/practice'
 import type { TrainedExercise } from '@vein-mend/core/practice'
-import { askedOn, HOME_ACTS, hurtsUnanswered, mondayOf, weekGivenFor } from '@vein-mend/core/record'
+import {
+  askedOn,
+  HOME_ACTS,
+  hurtsUnanswered,
+  mondayOf,
+  ticksOfWeek,
+  weekGivenFor,
+} from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { recordActs } from './recordActs'
+import type { ActsAsked } from './recordActs'
 import { solveWeek } from './practiceWeek'
 import { rungNotes } from './weekSheet'
 
@@ -30,16 +45,12 @@ function hashOf(token: string): string {
 }
 
 /** A new link; its token is shown once and cannot be read again. */
-export async function makeHomeLink(
-  deps: Deps,
-  student: StudentId,
-): Promise<Result<{ token: string; expires: string }>> {
-  if ((await deps.store.recordBytes(student)) === null)
-    return refuse('unknown_student', ['student'])
+export async function makeHomeLink(deps: Deps, student: StudentId): Promise<Outcome<HomeLinkMade>> {
+  if ((await deps.store.standing(student)) === null) return refuse('unknown_student', ['student'])
   const token = randomBytes(TOKEN_BYTES).toString('base64url')
   const expires = addDays(deps.today(), DAYS_VALID)
   await deps.store.addHomeLink({ hash: hashOf(token), student, made: deps.today(), expires })
-  return good({ token, expires })
+  return good({ token, expires, addresses: deps.homeAddresses() })
 }
 
 export function listHomeLinks(deps: Deps, student: StudentId): Promise<readonly HomeLinkListed[]> {
@@ -118,7 +129,7 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
 }
 
 /** What the page shows, and no more. */
-export async function readHome(deps: Deps, token: string): Promise<Result<HomeResponse>> {
+export async function readHome(deps: Deps, token: string): Promise<Outcome<HomeResponse>> {
   const student = await studentOf(deps, token)
   const record = student && (await deps.store.recordOf(student))
   if (!record) return refuse('link_not_valid', ['link'])
@@ -137,7 +148,7 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
     plain: practiceItems(record, knowledge).flatMap(({ id, instruction }) =>
       items.has(id) && instruction !== null ? [{ item: id, instruction }] : [],
     ),
-    ticks: home.ticks.filter((t) => mondayOf(t.date) === mondayOf(today)),
+    ticks: ticksOfWeek(home, today),
   })
 }
 
@@ -145,12 +156,11 @@ export async function readHome(deps: Deps, token: string): Promise<Result<HomeRe
 export async function recordHome(
   deps: Deps,
   token: string,
-  requests: readonly IdentifiedRequest[],
-): Promise<Result<HomeResponse>> {
+  asked: ActsAsked,
+): Promise<Outcome<ActsTaken>> {
   const student = await studentOf(deps, token)
   if (student === null) return refuse('link_not_valid', ['link'])
-  const foreign = requests.findIndex((r) => !HOME_ACTS.some((kind) => kind === r.kind))
-  if (foreign >= 0) return refuse('not_from_home', ['acts', String(foreign), 'kind'])
-  const result = await recordActs(deps, student, requests, 'home')
-  return result.ok ? readHome(deps, token) : result
+  const foreign = asked.acts.findIndex((r) => !HOME_ACTS.some((kind) => kind === r.kind))
+  if (foreign >= 0) return refuse('not_from_home', ['acts', foreign, 'kind'])
+  return recordActs(deps, student, asked, 'home')
 }

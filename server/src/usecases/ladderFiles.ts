@@ -1,6 +1,7 @@
 /** The notes of a ladder, for the screen and as files. */
-import { good, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import type { Outcome } from '@vein-mend/contract'
+import { good } from '@vein-mend/core/kit'
 import { joinExercises, musicXml } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
 import { factsOf } from '@vein-mend/core/record'
@@ -27,7 +28,7 @@ export async function madeLadder(
   student: StudentId,
   id: CaseId,
   settings: RungSettings = {},
-): Promise<Result<MadeLadder>> {
+): Promise<Outcome<MadeLadder>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
@@ -46,7 +47,7 @@ export async function madeLadder(
 }
 
 /** The exercise of one rung, or of all that have notes when no place is given. */
-export function exerciseOf(made: MadeLadder, place: number | null): Result<Exercise> {
+export function exerciseOf(made: MadeLadder, place: number | null): Outcome<Exercise> {
   if (place === null) {
     const all = made.rungs.flatMap((r) => r.exercise ?? [])
     return all.length > 0

@@ -1,12 +1,13 @@
 /** The teacher's own knowledge: entries added to an instrument, packs forked, brought in and taken out. */
 import type {
+  Outcome,
   OwnEntriesRequest,
   OwnEntry,
   PackForkRequest,
   PackImportRequest,
 } from '@vein-mend/contract'
-import { good, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import { good, isObject } from '@vein-mend/core/kit'
 import { SECTIONS } from '@vein-mend/core/packs'
 import type { PackFile } from '@vein-mend/core/packs'
 import { parse, stringify } from 'yaml'
@@ -15,7 +16,7 @@ import type { Deps } from './deps'
 import { ownAdditionsId } from './readPacks'
 
 /** A refusal of knowledge says where in the text it is wrong. */
-export type KnowledgeResult = Result<{ readonly id: string }> & {
+export type KnowledgeResult = Outcome<{ readonly id: string }> & {
   readonly troubles?: readonly PackFileTrouble[]
 }
 
@@ -23,12 +24,6 @@ type Entries = Readonly<Record<string, object>>
 
 function toYaml(file: PackFile): string {
   return stringify(file, { lineWidth: 0 })
-}
-
-/** 1.0.4 after 1.0.3: each saved change is a version of its own, so that records name what they rest on. */
-function nextVersion(version: string): string {
-  const [major, minor, patch] = version.split('.')
-  return `${major}.${minor}.${Number(patch) + 1}`
 }
 
 function answer(id: string, saving: PackSaving): KnowledgeResult {
@@ -59,31 +54,26 @@ function withEntry(file: PackFile, { section, id, entry }: OwnEntry): PackFile {
 }
 
 /** Adds, changes or takes out entries of an instrument's knowledge in this studio, all or none. */
-export async function changeOwnEntries(
+export function changeOwnEntries(
   deps: Deps,
   instrument: string,
   { entries }: OwnEntriesRequest,
 ): Promise<KnowledgeResult> {
-  const base = deps.knowledge.fileOf(instrument)
-  if (base?.kind !== 'instrument') return refuse('unknown_pack', ['pack'])
-  const additions = ownAdditionsId(instrument)
-  const file = deps.knowledge.fileOf(additions) ?? freshAdditions(base)
-  const changed = { ...entries.reduce(withEntry, file), version: nextVersion(file.version) }
-  const saving = await deps.knowledge.saveOwn(additions, toYaml(changed), deps.now())
-  return answer(instrument, saving)
+  return deps.knowledge.changing(async () => {
+    const base = deps.knowledge.fileOf(instrument)
+    if (base?.kind !== 'instrument') return refuse('unknown_pack', ['pack'])
+    const additions = ownAdditionsId(instrument)
+    const file = deps.knowledge.fileOf(additions) ?? freshAdditions(base)
+    const version = await deps.knowledge.freshVersion(additions)
+    const changed = { ...entries.reduce(withEntry, file), version }
+    const saving = await deps.knowledge.saveOwn(additions, toYaml(changed), deps.now())
+    return answer(instrument, saving)
+  })
 }
 
-/** The instrument's own file with what the studio added laid over it, under another name. */
-export async function forkPack(
-  deps: Deps,
-  from: string,
-  { id, name }: PackForkRequest,
-): Promise<KnowledgeResult> {
-  const base = deps.knowledge.fileOf(from)
-  if (base?.kind !== 'instrument') return refuse('unknown_pack', ['pack'])
-  if (deps.knowledge.textOf(id) !== null) return refuse('pack_exists', ['id'], { id })
-  const additions = deps.knowledge.fileOf(ownAdditionsId(from))
-  const merged = Object.fromEntries(
+/** The instrument's sections with what the studio added laid over them. */
+function mergedSections(base: PackFile, additions: PackFile | null) {
+  return Object.fromEntries(
     SECTIONS.flatMap((section) => {
       const under = (base[section] ?? {}) as Entries
       const over = (additions?.[section] ?? {}) as Entries
@@ -92,39 +82,77 @@ export async function forkPack(
       return Object.keys(entries).length > 0 ? [[section, entries] as const] : []
     }),
   )
-  const source = `${base.source} Forked from ${base.name} ${base.version} in this studio.`
-  const file = { ...base, ...merged, pack: id, name, version: '1.0.0', source } as PackFile
-  return answer(id, await deps.knowledge.saveOwn(id, toYaml(file), deps.now()))
 }
 
-function packIdOf(yaml: string): string | null {
+/** The instrument's own file with what the studio added laid over it, under another name. */
+export function forkPack(
+  deps: Deps,
+  from: string,
+  { id, name }: PackForkRequest,
+): Promise<KnowledgeResult> {
+  return deps.knowledge.changing(async () => {
+    const base = deps.knowledge.fileOf(from)
+    if (base?.kind !== 'instrument') return refuse('unknown_pack', ['pack'])
+    if (deps.knowledge.textOf(id) !== null) return refuse('pack_exists', ['id'], { id })
+    const merged = mergedSections(base, deps.knowledge.fileOf(ownAdditionsId(from)))
+    const source = `${base.source} Forked from ${base.name} ${base.version} in this studio.`
+    const version = await deps.knowledge.freshVersion(id)
+    const file = { ...base, ...merged, pack: id, name, version, source } as PackFile
+    return answer(id, await deps.knowledge.saveOwn(id, toYaml(file), deps.now()))
+  })
+}
+
+/** What can be told of a text before it is read properly; null where it is no pack at all. */
+function glanceAt(yaml: string): Readonly<Record<string, unknown>> | null {
   try {
     const value: unknown = parse(yaml)
-    const id = typeof value === 'object' && value !== null && 'pack' in value ? value.pack : null
-    return typeof id === 'string' ? id : null
+    return isObject(value) ? value : null
   } catch {
-    // What is no YAML at all is refused with its line when it is read properly.
+    // What is no YAML is refused with its line when it is read properly.
     return null
   }
 }
 
-/** Brings a pack in from its text; a shipped pack is never replaced by one. */
-export async function importPack(
+/** Entries of the pack as it is that the text no longer has. */
+function removedBy(text: Readonly<Record<string, unknown>>, before: PackFile | null) {
+  return SECTIONS.flatMap((section) => {
+    const left = text[section]
+    return Object.keys((before?.[section] ?? {}) as Entries)
+      .filter((id) => !(isObject(left) && Object.hasOwn(left, id)))
+      .map((id) => `${section}.${id}`)
+  })
+}
+
+/**
+ * Brings a pack in from its text. A shipped pack is never replaced by one, and where it would take entries out
+ * that are there now, it says so first.
+ */
+export function importPack(
   deps: Deps,
-  { yaml }: PackImportRequest,
+  { yaml, mayRemove }: PackImportRequest,
 ): Promise<KnowledgeResult> {
-  const id = packIdOf(yaml) ?? 'brought-in'
-  if (deps.knowledge.textOf(id) !== null && !deps.knowledge.isOwn(id)) {
-    return refuse('pack_is_shipped', ['yaml'], { id })
-  }
-  return answer(id, await deps.knowledge.saveOwn(id, yaml, deps.now()))
+  return deps.knowledge.changing(async () => {
+    const text = glanceAt(yaml) ?? {}
+    const id = typeof text.pack === 'string' && text.pack !== '' ? text.pack : 'brought-in'
+    if (deps.knowledge.textOf(id) !== null && !deps.knowledge.isOwn(id)) {
+      return refuse('pack_is_shipped', ['yaml'], { id })
+    }
+    const removed = removedBy(text, deps.knowledge.fileOf(id))
+    const unseen = removed.filter((entry) => !mayRemove.includes(entry))
+    if (unseen.length > 0) {
+      return refuse('pack_removes', ['yaml'], { id, entries: unseen.join(' · ') })
+    }
+    return answer(id, await deps.knowledge.saveOwn(id, yaml, deps.now()))
+  })
 }
 
 /** Takes an own pack out, unless a student learns by it. */
-export async function dropPack(deps: Deps, id: string): Promise<KnowledgeResult> {
-  if (!deps.knowledge.isOwn(id)) return refuse('unknown_pack', ['pack'])
-  const students = await deps.store.students()
-  const learner = students.find((s) => s.summary.instrument === id)
-  if (learner) return refuse('pack_in_use', ['pack'], { name: learner.summary.name })
-  return answer(id, await deps.knowledge.dropOwn(id))
+export function dropPack(deps: Deps, id: string): Promise<KnowledgeResult> {
+  return deps.knowledge.changing(async () => {
+    if (!deps.knowledge.isOwn(id)) return refuse('unknown_pack', ['pack'])
+    const { students } = await deps.store.students()
+    const learner = students.find((s) => s.summary.instrument === id)
+    if (learner) return refuse('pack_in_use', ['pack'], { name: learner.summary.name })
+    return answer(id, await deps.knowledge.dropOwn(id))
+  })
 }

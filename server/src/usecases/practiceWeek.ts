@@ -1,7 +1,8 @@
 /** The week at home, solved from the record as it stands. */
-import type { PracticeWeekResponse } from '@vein-mend/contract'
-import { addDays, good, refuse } from '@vein-mend/core/kit'
-import type { IsoDate, Result } from '@vein-mend/core/kit'
+import type { Outcome, PracticeWeekResponse } from '@vein-mend/contract'
+import { refuse } from '@vein-mend/contract'
+import { addDays, good } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
 import {
   gained,
   gridOf,
@@ -94,7 +95,7 @@ export async function practiceWeek(
   deps: Deps,
   student: StudentId,
   day: IsoDate,
-): Promise<Result<PracticeWeekResponse>> {
+): Promise<Outcome<PracticeWeekResponse>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)

@@ -1,10 +1,11 @@
 /** What a stretch of time brought a student: as facts, as a letter, as a report, and every table. */
-import { addDays, good, refuse } from '@vein-mend/core/kit'
-import type { IsoDate, Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import { addDays, good } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
 import { progressLetter, recordTable, termReport } from '../paper'
-import type { RecordTable } from '@vein-mend/contract'
+import type { Outcome, RecordTable } from '@vein-mend/contract'
 import type { ProgressOnPaper } from '../paper'
 import type { Deps } from './deps'
 
@@ -16,7 +17,7 @@ export interface Stretch {
   readonly to: IsoDate | null
 }
 
-async function recordOf(deps: Deps, student: StudentId): Promise<Result<StudentRecord>> {
+async function recordOf(deps: Deps, student: StudentId): Promise<Outcome<StudentRecord>> {
   const record = await deps.store.recordOf(student)
   return record ? good(record) : refuse('unknown_student', ['student'])
 }
@@ -25,7 +26,7 @@ async function onPaper(
   deps: Deps,
   student: StudentId,
   stretch: Stretch,
-): Promise<Result<ProgressOnPaper>> {
+): Promise<Outcome<ProgressOnPaper>> {
   const found = await recordOf(deps, student)
   if (!found.ok) return found
   const record = found.value
@@ -52,7 +53,7 @@ export async function progressFile(
   student: StudentId,
   stretch: Stretch,
   file: ProgressFile,
-): Promise<Result<NamedFile<Buffer>>> {
+): Promise<Outcome<NamedFile<Buffer>>> {
   const paper = await onPaper(deps, student, stretch)
   if (!paper.ok) return paper
   const make = file === 'letter' ? progressLetter : termReport
@@ -63,7 +64,7 @@ export async function tableFile(
   deps: Deps,
   student: StudentId,
   table: RecordTable,
-): Promise<Result<NamedFile<string>>> {
+): Promise<Outcome<NamedFile<string>>> {
   const record = await recordOf(deps, student)
   if (!record.ok) return record
   return good({ name: record.value.card.name, body: recordTable(record.value, table) })

@@ -2,6 +2,7 @@
 import type { PackListed, PackResponse, PacksResponse } from '@vein-mend/contract'
 import { learnedPriors } from '@vein-mend/core/insight'
 import type { Knowledge } from '@vein-mend/core/packs'
+import { packDigest, practisedDigest } from '../packs'
 import type { Deps } from './deps'
 
 function listed(k: Knowledge, deps: Deps): PackListed {
@@ -43,12 +44,13 @@ export async function readPack(
   const written = deps.knowledge.written(id)
   if (version !== null && written?.pack.version !== version) {
     const then = await deps.store.packAt({ id, version })
-    return then && { knowledge: then, learned: [], own: {} }
+    return then && { digest: packDigest(then), knowledge: then, learned: [], own: {} }
   }
   const knowledge = await deps.knowledge.practised(id)
   if (!written || !knowledge) return null
   const additions = deps.knowledge.fileOf(ownAdditionsId(id))
   return {
+    digest: practisedDigest(knowledge),
     knowledge,
     learned: learnedPriors(written.faults, await deps.knowledge.settled(id)),
     own: {

@@ -1,107 +1,184 @@
 /** Adds acts to a student's record: all of them or none, and each only once. */
-import type { IdentifiedRequest, StudentResponse } from '@vein-mend/contract'
-import { good, refuse } from '@vein-mend/core/kit'
-import type { IsoDate, Refusal, Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import type { ActsTaken, CodedRefusal, Outcome } from '@vein-mend/contract'
+import { good } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { applyAct, completeAct, playRecord, refuseAct, refuseUndo } from '@vein-mend/core/record'
-import type { Act, ActBody, ActKind, StudentId, StudentRecord } from '@vein-mend/core/record'
+import { addAct } from '@vein-mend/core/record'
+import type { Act, IdentifiedRequest, StudentId, StudentRecord } from '@vein-mend/core/record'
+import { practisedDigest } from '../packs'
+import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
-import { studentResponse } from './readStudent'
 
 /** Who writes; there is one teacher until accounts come. */
 const WRITER = 'teacher'
 
-function knowledgeFor(
-  request: IdentifiedRequest,
-  record: StudentRecord | null,
-  deps: Deps,
-): Promise<Knowledge | null> {
-  const id = request.kind === 'student-added' ? request.card.instrument : record?.card.instrument
-  return id === undefined ? Promise.resolve(null) : deps.knowledge.practised(id)
+/** Acts to be added, and what they were noted with. */
+export interface ActsAsked {
+  readonly acts: readonly IdentifiedRequest[]
+  /** The studio for which they were noted; absent where the desk does not say. */
+  readonly studio?: string | undefined
+  /** Digest of the knowledge the desk ranked with. */
+  readonly knowledge?: string | undefined
 }
 
-async function whole(
-  request: IdentifiedRequest,
-  record: StudentRecord | null,
-  acts: () => Promise<readonly Act[]>,
-  deps: Deps,
-): Promise<Result<ActBody>> {
-  const today: IsoDate = deps.today()
-  const knowledge = await knowledgeFor(request, record, deps)
-  if (!knowledge) {
-    return request.kind === 'student-added'
-      ? refuse('unknown_instrument', ['card', 'instrument'], {
-          instrument: request.card.instrument,
-        })
-      : refuse('unknown_student', ['student'])
-  }
-  if (request.kind === 'undone') {
-    const refusal = refuseUndo(await acts(), request.act, today)
-    return refusal ? { ok: false, refusal } : good(request)
-  }
-  const result = completeAct(request, record, knowledge)
-  if (!result.ok) return result
-  const refusal = refuseAct(record, result.value, today)
-  return refusal ? { ok: false, refusal } : result
-}
-
-/** The record after one act more; only an undoing needs all acts before it. */
-async function after(
-  acts: () => Promise<readonly Act[]>,
-  record: StudentRecord | null,
-  act: Act,
-): Promise<StudentRecord | null> {
-  if (record && act.kind !== 'undone') return applyAct(record, act)
-  return playRecord([...(await acts()), act])
-}
-
-/** Acts after which the studio's own cases say something else than before. */
-const LEARNED_FROM: ReadonlySet<ActKind> = new Set(['fault-settled', 'undone', 'card-changed'])
-
-class RefusedInside extends Error {
-  constructor(readonly refusal: Refusal) {
+/** Something inside the transaction refuses: nothing of it is kept. */
+export class RefusedInside extends Error {
+  constructor(readonly refusal: CodedRefusal) {
     super(refusal.code)
   }
 }
 
-/**
- * Completes, checks and appends the acts in one transaction and returns the record after them. Acts whose
- * ids are on record already are passed over, so that a repeated request changes nothing.
- */
-export async function recordActs(
+/** Runs the work in one transaction; what it refuses inside is the outcome. */
+export async function allOrNothing<T>(
   deps: Deps,
-  student: StudentId,
-  requests: readonly IdentifiedRequest[],
-  by = WRITER,
-): Promise<Result<StudentResponse>> {
+  work: (writer: StudioWriter) => Promise<T>,
+): Promise<Outcome<T>> {
   try {
-    const { learns, record } = await deps.store.write(async (writer) => {
-      const owners = await writer.ownersOf(requests.map((r) => r.id))
-      let record = await writer.recordOf(student)
-      const added: Act[] = []
-      const acts = async () => [...(await writer.actsOf(student)), ...added]
-      for (const [index, request] of requests.entries()) {
-        const owner = owners.get(request.id)
-        if (owner === student) continue
-        if (owner !== undefined)
-          throw new RefusedInside({ code: 'act_of_other_student', path: ['acts', index, 'id'] })
-        const body = await whole(request, record, acts, deps)
-        if (!body.ok) {
-          const { refusal } = body
-          throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
-        }
-        const act: Act = { ...body.value, id: request.id, at: deps.now(), by }
-        record = await after(acts, record, act)
-        added.push(act)
-      }
-      if (!record) throw new RefusedInside({ code: 'unknown_student', path: ['student'] })
-      if (added.length > 0) await writer.append(student, added, record)
-      return { record, learns: added.some((a) => LEARNED_FROM.has(a.kind)) }
-    })
-    if (learns) deps.knowledge.forgetLearned()
-    return good(await studentResponse(deps, student, record))
+    return good(await deps.store.write(work))
   } catch (error) {
     if (error instanceof RefusedInside) return { ok: false, refusal: error.refusal }
     throw error
   }
+}
+
+/** The instrument by whose knowledge an act is completed: the new one where a card names another. */
+function instrumentOf(request: IdentifiedRequest, record: StudentRecord | null): string | null {
+  const onCard = request.kind === 'student-added' || request.kind === 'card-changed'
+  return onCard ? request.card.instrument : (record?.card.instrument ?? null)
+}
+
+/** One student's record while acts are added to it. */
+class Adding {
+  readonly added: Act[] = []
+  /** Digest of the knowledge the acts were completed with; empty where none needed any. */
+  completedBy = ''
+  private unwritten: Act[] = []
+
+  constructor(
+    private readonly deps: Deps,
+    private readonly writer: StudioWriter,
+    private readonly student: StudentId,
+    /** Null where there is none, or where it cannot be played. */
+    public record: StudentRecord | null,
+    private readonly by: string,
+  ) {}
+
+  async add(request: IdentifiedRequest, knownBy: string | undefined): Promise<CodedRefusal | null> {
+    return request.kind === 'undone' ? this.undo(request) : this.append(request, knownBy)
+  }
+
+  private async undo(
+    request: IdentifiedRequest & { kind: 'undone' },
+  ): Promise<CodedRefusal | null> {
+    await this.flush()
+    const undoing = await this.writer.undo(this.student, request.act)
+    if (!undoing.ok) return undoing.refusal
+    this.take({ ...request, at: this.deps.now(), by: this.by }, undoing.record)
+    await this.flush()
+    return null
+  }
+
+  private async append(
+    request: IdentifiedRequest,
+    knownBy: string | undefined,
+  ): Promise<CodedRefusal | null> {
+    const instrument = instrumentOf(request, this.record)
+    if (instrument === null) return refuse('unknown_student', ['student']).refusal
+    const knowledge: Knowledge | null = await this.deps.knowledge.practisedAs(instrument, knownBy)
+    if (!knowledge) {
+      return refuse('unknown_instrument', ['card', 'instrument'], { instrument }).refusal
+    }
+    this.completedBy = practisedDigest(knowledge)
+    const stamp = { id: request.id, at: this.deps.now(), by: this.by }
+    const today = this.deps.today()
+    const added = addAct(this.record, request, { knowledge, stamp, today })
+    if (!added.ok) return added.refusal
+    this.take(added.value.act, added.value.record)
+    return null
+  }
+
+  private take(act: Act, record: StudentRecord): void {
+    this.record = record
+    this.added.push(act)
+    this.unwritten.push(act)
+  }
+
+  /** Writes down what was added so far, so that it can be undone like anything else. */
+  async flush(): Promise<void> {
+    if (this.unwritten.length === 0 || !this.record) return
+    const acts = this.unwritten
+    this.unwritten = []
+    await this.writer.append(this.student, acts, this.record)
+  }
+}
+
+async function addAll(
+  deps: Deps,
+  writer: StudioWriter,
+  student: StudentId,
+  { acts, knowledge }: ActsAsked,
+  by: string,
+) {
+  const owners = await writer.ownersOf(acts.map((r) => r.id))
+  const standing = await writer.standingOf(student)
+  const adding = new Adding(deps, writer, student, standing?.ok ? standing.record : null, by)
+  const seen = new Set<string>()
+  for (const [index, request] of acts.entries()) {
+    const owner = owners.get(request.id)
+    if (owner === student || seen.has(request.id)) continue
+    seen.add(request.id)
+    if (owner !== undefined) {
+      throw new RefusedInside({ code: 'act_of_other_student', path: ['acts', index, 'id'] })
+    }
+    if (standing && !standing.ok && request.kind !== 'undone') {
+      throw new RefusedInside({
+        code: 'record_unplayable',
+        path: ['student'],
+        facts: { ...standing.trouble },
+      })
+    }
+    const refusal = await adding.add(request, knowledge)
+    if (refusal) throw new RefusedInside({ ...refusal, path: ['acts', index, ...refusal.path] })
+  }
+  await adding.flush()
+  return { before: standing?.head.id ?? null, adding }
+}
+
+/** The digest of the knowledge by which the student's acts are completed now. */
+export async function knowledgeOf(deps: Deps, record: StudentRecord): Promise<string> {
+  const knowledge = await deps.knowledge.practised(record.card.instrument)
+  return knowledge ? practisedDigest(knowledge) : ''
+}
+
+/**
+ * Completes, checks and appends the acts in one transaction and answers what was added. Acts whose ids are on
+ * record already are passed over, so that a repeated request changes nothing.
+ */
+export async function recordActs(
+  deps: Deps,
+  student: StudentId,
+  asked: ActsAsked,
+  by = WRITER,
+): Promise<Outcome<ActsTaken>> {
+  if (asked.studio !== undefined && asked.studio !== deps.store.identity) {
+    return refuse('other_studio', ['studio'])
+  }
+  const done = await allOrNothing(deps, async (writer) => {
+    const { before, adding } = await addAll(deps, writer, student, asked, by)
+    const standing = await writer.standingOf(student)
+    if (!standing?.ok) throw new RefusedInside({ code: 'unknown_student', path: ['student'] })
+    const { added, completedBy } = adding
+    return { before, taken: added, completedBy, record: standing.record, head: standing.head.id }
+  })
+  if (!done.ok) return done
+  const { before, taken, completedBy, record, head } = done.value
+  return good({
+    id: student,
+    today: deps.today(),
+    before,
+    head,
+    knowledge: await knowledgeOf(deps, record),
+    completedBy,
+    taken: taken.map(({ id, at }) => ({ id, at })),
+  })
 }

@@ -1,25 +1,39 @@
-/** A holiday of the whole studio: noted with every student who does not have it yet. */
+/** A holiday of the whole studio: noted with every student who does not have it yet, all or none. */
 import { randomUUID } from 'node:crypto'
-import type { BreakRequest, BreakTaken } from '@vein-mend/contract'
-import { good } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
-import type { ActId } from '@vein-mend/core/record'
+import type { BreakRequest, BreakTaken, Outcome } from '@vein-mend/contract'
+import { applyAct, refuseAct } from '@vein-mend/core/record'
+import type { Act, ActId, StudentId } from '@vein-mend/core/record'
+import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
-import { recordActs } from './recordActs'
+import { allOrNothing, RefusedInside } from './recordActs'
 
-/** Refused as a whole where the days are wrong; the first student's answer says so before anything is written. */
+async function noteFor(
+  deps: Deps,
+  writer: StudioWriter,
+  student: StudentId,
+  request: BreakRequest,
+): Promise<boolean> {
+  const standing = await writer.standingOf(student)
+  // A record that cannot be played is told on its own page; the others have their holiday.
+  if (!standing?.ok) return false
+  const { record } = standing
+  if (record.breaks.some((b) => b.from === request.from && b.to === request.to)) return false
+  const stamp = { id: randomUUID() as ActId, at: deps.now(), by: 'teacher' }
+  const act: Act = { kind: 'break-noted', ...request, ...stamp }
+  const refusal = refuseAct(record, act, deps.today())
+  if (refusal) throw new RefusedInside(refusal)
+  await writer.append(student, [act], applyAct(record, act))
+  return true
+}
+
 export async function noteStudioBreak(
   deps: Deps,
   request: BreakRequest,
-): Promise<Result<BreakTaken>> {
-  let students = 0
-  for (const { id } of await deps.store.students()) {
-    const record = await deps.store.recordOf(id)
-    if (record?.breaks.some((b) => b.from === request.from && b.to === request.to)) continue
-    const act = { kind: 'break-noted', ...request, id: randomUUID() as ActId } as const
-    const taken = await recordActs(deps, id, [act])
-    if (!taken.ok) return taken
-    students += 1
-  }
-  return good({ students })
+): Promise<Outcome<BreakTaken>> {
+  const { students } = await deps.store.students()
+  return allOrNothing(deps, async (writer) => {
+    let noted = 0
+    for (const { id } of students) if (await noteFor(deps, writer, id, request)) noted += 1
+    return { students: noted }
+  })
 }

@@ -1,24 +1,57 @@
 /** What this studio's own faults say of the mending model, and whether it goes by them. */
-import type { MendingChoice, StudioMendingResponse } from '@vein-mend/contract'
+import type { MendingChoice, Outcome, StudioMendingResponse } from '@vein-mend/contract'
 import { mendingHistories } from '@vein-mend/core/insight'
-import { good, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import { good } from '@vein-mend/core/kit'
 import { fitMending, JUST_SETTLED, USUAL_MENDING } from '@vein-mend/core/mending'
-import type { MendingHistory } from '@vein-mend/core/mending'
+import type { MendingFit, MendingHistory } from '@vein-mend/core/mending'
+import type { StudentId } from '@vein-mend/core/record'
+import type { StudioStore } from '../store'
 import type { Deps } from './deps'
 
-async function histories(deps: Deps): Promise<readonly MendingHistory[]> {
-  const all: MendingHistory[] = []
-  for (const { id } of await deps.store.students()) {
-    const record = await deps.store.recordOf(id)
-    if (record) all.push(...mendingHistories(record))
+type Histories = readonly MendingHistory[]
+
+/** What one studio's faults said when they were last asked, student by student and all together. */
+class RememberedFit {
+  private readonly byStudent = new Map<
+    StudentId,
+    { readonly seq: number; readonly found: Histories }
+  >()
+  private last: { readonly heads: string; readonly fit: MendingFit } | null = null
+
+  private async historiesOf(deps: Deps, student: StudentId, seq: number): Promise<Histories> {
+    const known = this.byStudent.get(student)
+    if (known?.seq === seq) return known.found
+    const standing = await deps.store.standing(student)
+    const found = standing?.ok ? mendingHistories(standing.record) : []
+    this.byStudent.set(student, { seq, found })
+    return found
   }
-  return all
+
+  /** The fit as the records stand; worked out anew only where one has changed. */
+  async fit(deps: Deps): Promise<MendingFit> {
+    const heads = await deps.store.heads()
+    const key = [...heads].map(([student, seq]) => `${student} ${seq}`).join('\n')
+    if (this.last?.heads === key) return this.last.fit
+    const all: MendingHistory[] = []
+    for (const [student, seq] of heads) all.push(...(await this.historiesOf(deps, student, seq)))
+    const fit = fitMending(all, USUAL_MENDING, JUST_SETTLED)
+    this.last = { heads: key, fit }
+    return fit
+  }
+}
+
+const REMEMBERED = new WeakMap<StudioStore, RememberedFit>()
+
+function rememberedFit({ store }: Deps): RememberedFit {
+  const known = REMEMBERED.get(store) ?? new RememberedFit()
+  REMEMBERED.set(store, known)
+  return known
 }
 
 /** The packs' figures beside those the studio's faults make likeliest. */
 export async function readMending(deps: Deps): Promise<StudioMendingResponse> {
-  const fit = fitMending(await histories(deps), USUAL_MENDING, JUST_SETTLED)
+  const fit = await rememberedFit(deps).fit(deps)
   return {
     usual: USUAL_MENDING,
     learned: fit.parameters,
@@ -32,7 +65,7 @@ export async function readMending(deps: Deps): Promise<StudioMendingResponse> {
 export async function chooseMending(
   deps: Deps,
   { use }: MendingChoice,
-): Promise<Result<StudioMendingResponse>> {
+): Promise<Outcome<StudioMendingResponse>> {
   const now = await readMending(deps)
   if (use === 'studio' && now.faults === 0) return refuse('nothing_learned', ['use'])
   const inUse =

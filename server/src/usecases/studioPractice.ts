@@ -1,8 +1,8 @@
 /** How the studio teaches where teachers differ, and how well its diagnoses came true. */
-import type { StudioResponse } from '@vein-mend/contract'
+import type { Outcome, StudioResponse } from '@vein-mend/contract'
 import { calibrate } from '@vein-mend/core/insight'
-import { good, groupBy, refuse } from '@vein-mend/core/kit'
-import type { Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import { good, groupBy } from '@vein-mend/core/kit'
 import type { Schools } from '@vein-mend/core/packs'
 import type { Deps } from './deps'
 
@@ -39,7 +39,10 @@ export async function readStudio(deps: Deps): Promise<StudioResponse> {
 }
 
 /** Keeps the studio's schools; each must be one the packs know, for its own topic. */
-export async function chooseSchools(deps: Deps, schools: Schools): Promise<Result<StudioResponse>> {
+export async function chooseSchools(
+  deps: Deps,
+  schools: Schools,
+): Promise<Outcome<StudioResponse>> {
   const topics = topicsOf(deps)
   for (const [topic, id] of Object.entries(schools)) {
     const known = topics.find((t) => t.topic === topic)

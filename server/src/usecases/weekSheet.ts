@@ -1,6 +1,8 @@
 /** The week as it goes home: on paper, as calendar, as table, and for the home page. */
-import { good, refuse } from '@vein-mend/core/kit'
-import type { IsoDate, Result } from '@vein-mend/core/kit'
+import { refuse } from '@vein-mend/contract'
+import type { Outcome } from '@vein-mend/contract'
+import { good } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import { factsOf, mondayOf, practiceSheet } from '@vein-mend/core/record'
 import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
@@ -39,7 +41,7 @@ export async function weekSheet(
   deps: Deps,
   student: StudentId,
   day: IsoDate,
-): Promise<Result<WeekOnPaper>> {
+): Promise<Outcome<WeekOnPaper>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)

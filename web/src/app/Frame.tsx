@@ -1,16 +1,18 @@
 /** The frame round every screen: name, ways about, theme, and whether the server is there. */
-import { CloudOff, Moon, Sun } from 'lucide-react'
+import { Moon, Sun } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { NavLink, Outlet, ScrollRestoration } from 'react-router'
 import { Toaster } from 'sonner'
-import { useOutboxState } from '../data/useActs'
+import { keepText, keptText } from '../data/keep'
+import { useMailState } from '../data/useActs'
 import { SeamMark } from '../ui/SeamMark'
+import { MailBar } from './MailBar'
 
 const THEME_KEY = 'vein-mend-theme'
 
 function useTheme() {
   const [theme, setTheme] = useState<'light' | 'dark'>(() => {
-    const kept = localStorage.getItem(THEME_KEY)
+    const kept = keptText(THEME_KEY)
     if (kept === 'light' || kept === 'dark') return kept
     return window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light'
   })
@@ -19,7 +21,7 @@ function useTheme() {
   }, [theme])
   const flip = () => {
     const next = theme === 'dark' ? 'light' : 'dark'
-    localStorage.setItem(THEME_KEY, next)
+    keepText(THEME_KEY, next)
     setTheme(next)
   }
   return { theme, flip }
@@ -31,26 +33,11 @@ function linkClass({ isActive }: { isActive: boolean }) {
 
 /** A quiet word in the corner: whether what was noted has reached the record. */
 function SentWord() {
-  const { waiting } = useOutboxState()
+  const { acts } = useMailState()
   return (
-    <span className="text-kiln text-sm" data-waiting={waiting}>
-      {waiting === 0 ? 'all kept' : `keeping ${waiting}`}
+    <span className="text-kiln text-sm" data-waiting={acts}>
+      {acts === 0 ? 'all kept' : `keeping ${acts}`}
     </span>
-  )
-}
-
-function Waiting() {
-  const { waiting, offline } = useOutboxState()
-  if (!offline) return null
-  return (
-    <p
-      role="status"
-      className="bg-ink text-slip flex items-center justify-center gap-2 px-4 py-1.5"
-    >
-      <CloudOff aria-hidden size={16} />
-      The server does not answer. {waiting} {waiting === 1 ? 'note is' : 'notes are'} kept here and
-      sent as soon as it does.
-    </p>
   )
 }
 
@@ -92,7 +79,7 @@ export function Frame() {
           {theme === 'dark' ? <Sun aria-hidden size={18} /> : <Moon aria-hidden size={18} />}
         </button>
       </header>
-      <Waiting />
+      <MailBar />
       <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-16 outline-none">
         <Outlet />
       </main>

@@ -1,11 +1,14 @@
 /** Where the pages begin. */
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import type { ActsTaken } from '@vein-mend/contract'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { ApiError } from '../data/api'
-import { Outbox } from '../data/outbox'
-import { OutboxContext } from '../data/useActs'
+import { probeKeeping } from '../data/keep'
+import { browserMail } from '../data/mail/browserMail'
+import { takeIn } from '../data/takeIn'
+import { MailContext } from '../data/useActs'
 import { makeRouter } from './router'
 import './theme.css'
 
@@ -17,7 +20,14 @@ function worthRetrying(count: number, error: Error): boolean {
 const client = new QueryClient({
   defaultOptions: { queries: { staleTime: 15_000, retry: worthRetrying, networkMode: 'always' } },
 })
-const outbox = new Outbox(client)
+probeKeeping()
+const mail = browserMail((student) => {
+  void client.invalidateQueries({ queryKey: ['student', student] })
+  void client.invalidateQueries({ queryKey: ['students'] })
+})
+// The mail gives on what the server said to the address it was sent to.
+mail.onTaken((parcel, taken) => takeIn(client, parcel, taken as ActsTaken))
+void mail.start()
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 
@@ -28,9 +38,9 @@ if (import.meta.env.PROD && 'serviceWorker' in navigator) {
 createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={client}>
-      <OutboxContext value={outbox}>
+      <MailContext value={mail}>
         <RouterProvider router={makeRouter()} />
-      </OutboxContext>
+      </MailContext>
     </QueryClientProvider>
   </StrictMode>,
 )

@@ -1,15 +1,19 @@
 /** Speaks with the server; a refusal becomes an ApiError with its code. */
+import { STUDIO_HEADER } from '@vein-mend/contract'
 import type {
+  ActsRequest,
+  ActsTaken,
   BreakRequest,
   BreakTaken,
   ErrorResponse,
   HandoverTaken,
   HomeLinkListed,
+  HomeLinkMade,
   HomeResponse,
-  IdentifiedRequest,
   MendingChoice,
   OwnEntry,
   PackForkRequest,
+  PackImportRequest,
   PassageRequest,
   PackResponse,
   PacksResponse,
@@ -22,21 +26,32 @@ import type {
 import type { Exercise } from '@vein-mend/core/music'
 import type { Schools } from '@vein-mend/core/packs'
 import type { StudentId } from '@vein-mend/core/record'
+import { seeStudio } from './studioSeen'
 
+/** The server, or something in its place, answered with a failure. */
 export class ApiError extends Error {
   constructor(
-    readonly refusal: ErrorResponse['error'],
+    /** Null where the answer is not one of ours: a page in between speaks its own words. */
+    readonly refusal: ErrorResponse['error'] | null,
     readonly status: number,
+    /** Seconds to wait, where the answer says. */
+    readonly retryAfter: number | null,
   ) {
-    super(refusal.code)
+    super(refusal?.code ?? `status ${status}`)
   }
+}
+
+function secondsIn(response: Response): number | null {
+  const seconds = Number(response.headers.get('retry-after') ?? Number.NaN)
+  return Number.isFinite(seconds) && seconds >= 0 ? seconds : null
 }
 
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   const response = await fetch(`/api${path}`, init)
+  seeStudio(response.headers.get(STUDIO_HEADER))
   if (response.ok) return (await response.json()) as T
-  const body = (await response.json().catch(() => null)) as ErrorResponse | null
-  throw new ApiError(body?.error ?? { code: 'server_fault', path: [] }, response.status)
+  const body = (await response.json().catch(() => null)) as Partial<ErrorResponse> | null
+  throw new ApiError(body?.error ?? null, response.status, secondsIn(response))
 }
 
 function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<T> {
@@ -61,25 +76,31 @@ export const api = {
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),
   pack: (id: string) => ask<PackResponse>(`/packs/${at(id)}`),
-  record: (id: StudentId, acts: readonly IdentifiedRequest[]) =>
-    send<StudentResponse>('POST', `/students/${at(id)}/acts`, { acts }),
+  record: (id: StudentId, asked: ActsRequest) =>
+    send<ActsTaken>('POST', `/students/${at(id)}/acts`, asked),
+  removeStudent: (id: StudentId) => send<Saved>('DELETE', `/students/${at(id)}`),
   changeEntries: (pack: string, entries: readonly OwnEntry[]) =>
     send<Saved>('POST', `/packs/${at(pack)}/entries`, { entries }),
   forkPack: (pack: string, fork: PackForkRequest) =>
     send<Saved>('POST', `/packs/${at(pack)}/forks`, fork),
-  importPack: (yaml: string) => send<Saved>('POST', '/packs', { yaml }),
+  importPack: (request: PackImportRequest) => send<Saved>('POST', '/packs', request),
+  packText: async (id: string) => {
+    const response = await fetch(`/api/packs/${at(id)}/text`)
+    if (!response.ok) throw new ApiError(null, response.status, null)
+    return response.text()
+  },
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
   week: (student: string, day: string) =>
     ask<PracticeWeekResponse>(`/students/${at(student)}/week?day=${day}`),
   homeLinks: (student: string) =>
     ask<{ links: readonly HomeLinkListed[] }>(`/students/${at(student)}/home-links`),
   makeHomeLink: (student: string) =>
-    send<{ token: string; expires: string }>('POST', `/students/${at(student)}/home-links`),
+    send<HomeLinkMade>('POST', `/students/${at(student)}/home-links`),
   revokeHomeLinks: (student: string) =>
     send<{ links: readonly HomeLinkListed[] }>('DELETE', `/students/${at(student)}/home-links`),
   home: (token: string) => ask<HomeResponse>(`/home/${at(token)}`),
-  recordHome: (token: string, acts: readonly IdentifiedRequest[]) =>
-    send<HomeResponse>('POST', `/home/${at(token)}/acts`, { acts }),
+  recordHome: (token: string, asked: ActsRequest) =>
+    send<ActsTaken>('POST', `/home/${at(token)}/acts`, asked),
   noteBreak: (request: BreakRequest) => send<BreakTaken>('POST', '/studio/breaks', request),
   mending: () => ask<StudioMendingResponse>('/studio/mending'),
   chooseMending: (choice: MendingChoice) =>

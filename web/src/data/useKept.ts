@@ -1,15 +1,16 @@
 /** Words half typed: kept on this machine with every key, until they are noted or cleared. */
 import { useCallback, useState } from 'react'
+import { forgetText, keepText, keptText } from './keep'
 
 const PREFIX = 'vein-mend-typed-'
 
 /** Like `useState` for a text, kept under the key over a reload or a crash; the empty text is forgotten. */
 export function useKept(key: string, initial = ''): readonly [string, (text: string) => void] {
-  const [text, setText] = useState(() => localStorage.getItem(PREFIX + key) ?? initial)
+  const [text, setText] = useState(() => keptText(PREFIX + key) ?? initial)
   const keep = useCallback(
     (next: string) => {
-      if (next === '') localStorage.removeItem(PREFIX + key)
-      else localStorage.setItem(PREFIX + key, next)
+      if (next === '') forgetText(PREFIX + key)
+      else keepText(PREFIX + key, next)
       setText(next)
     },
     [key],

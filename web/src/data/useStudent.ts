@@ -1,14 +1,14 @@
 /** A student's record with everything not yet sent already in it. */
 import { useQuery } from '@tanstack/react-query'
 import type { StudentResponse } from '@vein-mend/contract'
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { applyAct, completeAct, refuseAct } from '@vein-mend/core/record'
-import type { Act, StudentRecord } from '@vein-mend/core/record'
-import { useMemo } from 'react'
+import { addAct } from '@vein-mend/core/record'
+import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import { useEffect, useMemo } from 'react'
 import { api } from './api'
-import type { Parcel } from './outbox'
-import { useOutboxState } from './useActs'
+import type { Parcel } from './mail/parcel'
+import { rankWith, useMailState } from './useActs'
 
 /**
  * Takes back, for the eye, what was undone while the server is away: signs, checks and comparisons vanish at
@@ -31,20 +31,20 @@ function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): Stud
 
 /** Applies waiting acts to the record as the server will; what it would refuse is left out. */
 function withWaiting(
-  { record, today }: StudentResponse,
+  { record, today, recent }: StudentResponse,
   parcels: readonly Parcel[],
   knowledge: Knowledge,
 ): StudentRecord {
   const requests = parcels.flatMap((p) => p.requests)
   const undone = new Set(requests.flatMap((r) => (r.kind === 'undone' ? [r.act] : [])))
+  // What has just arrived may be waiting and on record for an instant.
+  const there = new Set(recent.map((r) => r.act.id))
   let now = withoutUndone(record, undone)
   for (const request of requests) {
-    if (request.kind === 'undone' || undone.has(request.id)) continue
-    const whole = completeAct(request, now, knowledge)
-    if (!whole.ok || refuseAct(now, whole.value, today as IsoDate)) continue
-    const at = `${today}T00:00:00.000Z` as IsoInstant
-    const act: Act = { ...whole.value, id: request.id, at, by: 'teacher' }
-    now = applyAct(now, act)
+    if (request.kind === 'undone' || undone.has(request.id) || there.has(request.id)) continue
+    const stamp = { id: request.id, at: `${today}T00:00:00.000Z` as IsoInstant, by: 'teacher' }
+    const added = addAct(now, request, { knowledge, stamp, today })
+    if (added.ok) now = added.value.record
   }
   return now
 }
@@ -57,30 +57,41 @@ export function usePacks() {
   return useQuery({ queryKey: ['packs'], queryFn: api.packs, staleTime: Infinity })
 }
 
-export function usePack(id: string | undefined) {
+/**
+ * The pack as the studio has it now. With the digest a student's record was answered with, it is asked for again
+ * when that changes, so that screen and server rank alike; what was there is shown until it comes.
+ */
+export function usePack(id: string | undefined, digest?: string) {
   return useQuery({
-    queryKey: ['pack', id],
+    queryKey: ['pack', id, ...(digest === undefined ? [] : [digest])],
     queryFn: () => api.pack(id ?? ''),
     enabled: id !== undefined,
     staleTime: Infinity,
+    placeholderData: (before) => (before?.knowledge.pack.id === id ? before : undefined),
   })
 }
 
 export function useStudent(id: string) {
-  const { parcels } = useOutboxState()
+  const { waiting } = useMailState()
   const student = useQuery({ queryKey: ['student', id], queryFn: () => api.student(id) })
-  const pack = usePack(student.data?.record.card.instrument)
+  const pack = usePack(student.data?.record.card.instrument, student.data?.knowledge)
+  const digest = pack.data?.digest
+  useEffect(() => {
+    if (digest !== undefined) rankWith(id as StudentId, digest)
+  }, [id, digest])
   const data = useMemo(() => {
     if (!student.data || !pack.data) return null
-    const waiting = parcels.filter((p) => p.student === id)
+    const parcels = waiting.filter((p) => p.to.kind === 'student' && p.to.student === id)
     return {
       id: student.data.id,
-      today: student.data.today as IsoDate,
-      record: withWaiting(student.data, waiting, pack.data.knowledge),
+      today: student.data.today,
+      record: withWaiting(student.data, parcels, pack.data.knowledge),
       recent: student.data.recent,
       knowledge: pack.data.knowledge,
+      /** Of that knowledge. */
+      digest: pack.data.digest,
     }
-  }, [student.data, pack.data, parcels, id])
+  }, [student.data, pack.data, waiting, id])
   return { data, error: student.error ?? pack.error }
 }
 

@@ -1,33 +1,11 @@
-/** Loading and failing, said the same way on every screen. */
+/** What screens have in common: the wait, and a section under its line. */
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
 
 export function Loading({ what }: { what: string }) {
   return (
     <p role="status" className="text-kiln py-16 text-center">
       Fetching {what} …
     </p>
-  )
-}
-
-export function Failed({ error }: { error: Error }) {
-  const missing = error.message.startsWith('unknown_')
-  return (
-    <div className="py-16 text-center">
-      <h1 className="text-xl">
-        {missing ? 'There is nothing at this address' : 'The server does not answer'}
-      </h1>
-      <p className="text-kiln mt-2">
-        {missing
-          ? 'The student, lesson or pack may have been named differently.'
-          : 'Is it running? Nothing you noted is lost.'}
-      </p>
-      <p className="mt-4">
-        <Link to="/" className="underline">
-          Go to Today
-        </Link>
-      </p>
-    </div>
   )
 }
 

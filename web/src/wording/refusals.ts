@@ -1,11 +1,12 @@
 /** Coded refusals in words a teacher would use. */
-import type { Refusal } from '@vein-mend/core/kit'
+import type { CodedRefusal, RefusalCode } from '@vein-mend/contract'
+import type { FieldCode } from '@vein-mend/core/kit'
 
 type Say = (facts: Readonly<Record<string, string | number>>) => string
 
 const f = (value: string | number | undefined): string => String(value ?? '')
 
-const SENTENCES: Readonly<Record<string, Say>> = {
+const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   fault_already_settled: (x) =>
     `“${f(x.name)}” is on record already, perhaps from another tab. Nothing was added twice.`,
   two_projects_already: (x) =>
@@ -66,8 +67,8 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   no_number: (x) => `Nothing is measured at “${f(x.point)}”.`,
   number_out_of_range: (x) =>
     `${f(x.value)} ${f(x.unit)} cannot be: between ${f(x.least)} and ${f(x.most)} is possible.`,
-  take_too_short: () => 'The take was too short to count anything.',
-  slip_outside_take: () => 'A slip lies outside its take.',
+  run_too_short: () => 'The run was too short to count anything.',
+  slip_outside_run: () => 'A slip lies outside its run.',
   not_running: (x) => `“${f(x.name)}” is not being mended now.`,
   not_resting: (x) => `“${f(x.name)}” does not rest now.`,
   no_consent_to_hand_on: (x) =>
@@ -89,31 +90,77 @@ const SENTENCES: Readonly<Record<string, Say>> = {
   no_ladder: (x) => `“${f(x.name)}” has no ladder yet.`,
   no_tempo: () => 'Find the clean tempo first.',
   no_cue: (x) => `No cue has been agreed for “${f(x.name)}” yet.`,
+  unknown_gate: (x) => `The pack has no gate “${f(x.gate)}”.`,
+  unknown_act: () => 'There is no such note on record.',
+  unknown_act_kind: (x) =>
+    `“${f(x.kind)}” is nothing this version knows. It comes from a newer one, or is damaged.`,
+  act_of_later_version: (x) =>
+    `“${f(x.kind)}” was written by a newer version. Bring this studio up to date first.`,
+  act_not_understood: () => 'A note cannot be read as it is written.',
+  same_act_twice: () => 'One note stands in the file twice. Nothing was taken in.',
+  handover_differs: (x) =>
+    `${f(x.name)} is here, and both studios have gone on since. Ask the other studio for what it noted, or take ${f(x.name)} out here first. Nothing was changed.`,
+  handover_of_two: () => 'The file holds notes of two students who are here. Nothing was taken in.',
+  handover_pack_differs: () =>
+    'Knowledge in the file is not what its record was made with. Nothing was taken in.',
+  act_of_other_student: () => 'This note is on record with another student. Nothing was added.',
+  other_studio: () => 'This was noted for another studio. It waits until that one is open.',
+  record_unplayable: (x) =>
+    `This record stops at a note that cannot be (${f(x.kind)}). Nothing else is touched.`,
+  pack_removes: (x) =>
+    `“${f(x.id)}” has entries that this text leaves out: ${f(x.entries)}. Nothing was changed.`,
+  foreign_page: () => 'Another page tried to write here. Nothing was changed.',
+  not_json: () => 'The request cannot be read.',
+  not_understood: () => 'The request cannot be understood.',
+  unknown_address: () => 'There is nothing at this address.',
+  sign_in_first: () => 'Sign in first.',
+  too_many_requests: () => 'Too much at once. Wait a moment.',
   too_large: () => 'That is too large.',
-  server_fault: () => 'The server could not do that. What you noted is kept here and sent again.',
+  server_fault: () => 'The server could not do that.',
 }
 
-/** One sentence for the refusal; an unknown code is shown with its field rather than hidden. */
-export function sayRefusal(refusal: Refusal): string {
-  const say = SENTENCES[refusal.code]
-  if (say) return say(refusal.facts ?? {})
-  return `Not understood: ${refusal.code.replaceAll('_', ' ')} (${refusal.path.join(' › ')})`
+function isRefusal(code: CodedRefusal['code']): code is RefusalCode {
+  return Object.hasOwn(SENTENCES, code)
 }
 
-const FIELD_TROUBLES: Readonly<Record<string, string>> = {
+/** One sentence for the refusal; for a single field, the field and what is wrong with it. */
+export function sayRefusal({ code, path, facts }: CodedRefusal): string {
+  if (isRefusal(code)) return SENTENCES[code](facts ?? {})
+  const field = path.filter((part) => typeof part === 'string' && part !== 'acts').join(' › ')
+  return field === '' ? FIELD_TROUBLES[code] : `${field}: ${FIELD_TROUBLES[code]}`
+}
+
+const FIELD_TROUBLES: Readonly<Record<FieldCode, string>> = {
   empty: 'Please fill this in.',
   missing: 'Please choose one.',
   too_long: 'Please shorten this.',
   too_short: 'A few words more, please.',
   too_small: 'This is too small.',
   too_large: 'This is too large.',
+  too_many: 'These are too many.',
+  too_few: 'These are too few.',
+  too_deep: 'This goes too deep.',
+  not_a_text: 'Words are wanted here.',
   not_a_number: 'Please give a number.',
   not_whole: 'Please give a whole number.',
+  not_a_flag: 'Yes or no is wanted here.',
   not_a_day: 'This is not a day of the calendar.',
+  not_an_instant: 'This is not a time.',
+  not_an_id: 'This names nothing.',
+  not_a_pack_id: 'Small letters, digits and hyphens only.',
+  not_a_pitch: 'This is not a note.',
+  not_a_list: 'A list is wanted here.',
+  not_a_record: 'This cannot be read.',
+  not_a_key: 'This cannot be a name.',
   not_offered: 'Please choose one of those offered.',
+  unknown_kind: 'Nothing of this kind is known.',
+  unknown_field: 'This is not asked for.',
 }
 
 /** What is wrong with one field, next to it. */
 export function sayField(code: string | undefined): string | undefined {
-  return code === undefined ? undefined : (FIELD_TROUBLES[code] ?? `Not understood: ${code}`)
+  if (code === undefined) return undefined
+  return Object.hasOwn(FIELD_TROUBLES, code)
+    ? FIELD_TROUBLES[code as FieldCode]
+    : `Not understood: ${code}`
 }

@@ -14,6 +14,8 @@ const SENTENCES: Readonly<Record<string, (detail: string) => string>> = {
   loop_in_leads_to: (d) => `“${d}” would drive itself in the end.`,
   loop_in_gates: (d) => `The gate “${d}” would wait for itself.`,
   two_usual_schools: (d) => `Two schools are usual for “${d}”.`,
+  version_used: (d) =>
+    `Version ${d} was used before with other contents. Give this one a version of its own.`,
   pack_twice: (d) => `There is a pack “${d}” already.`,
   not_yaml: (d) => `This is not YAML: ${d}`,
   not_minLength: () => 'Something is left empty.',

@@ -1,6 +1,7 @@
 /** What a rung asks to be made: the written form in a pack, resolved for a student into notes. */
 
-export type ArticulationKind = 'detached' | 'legato' | 'staccato' | 'two-note-slurs'
+export const ARTICULATIONS = ['detached', 'legato', 'staccato', 'two-note-slurs'] as const
+export type ArticulationKind = (typeof ARTICULATIONS)[number]
 
 /** One generator with its own settings; pitches and keys come from the instrument and the student. */
 export type ExerciseSpec =
@@ -38,25 +39,6 @@ export type ExerciseSpec =
   | { readonly make: 'pluck'; readonly strokes: 'short' | 'connected' }
   | { readonly make: 'bows'; readonly step: 'open' | 'whole' | 'crossings' }
   | { readonly make: 'drone' }
-
-export const MAKERS = [
-  'growth',
-  'blocks',
-  'shifts',
-  'together',
-  'articulation',
-  'cadence',
-  'chromatic',
-  'low-note',
-  'add-a-finger',
-  'switching',
-  'long-notes',
-  'rolls',
-  'harp',
-  'pluck',
-  'bows',
-  'drone',
-] as const satisfies readonly ExerciseSpec['make'][]
 
 /** What the student brings to it. */
 export interface MakingFor {

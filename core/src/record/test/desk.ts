@@ -2,12 +2,13 @@
 import { addDays } from '../../kit'
 import type { IsoDate, IsoInstant } from '../../kit'
 import type { Condition } from '../../packs'
-import { EMPTY_CARD, playRecord, refuseAct } from '../index'
+import { USUAL_MENDING } from '../../mending'
+import { EMPTY_CARD, playRecord, refuseAct, undoAct, undoneActs } from '../index'
 import type { Act, ActBody, ActId, CaseId, LessonId, StudentCard, StudentRecord } from '../index'
 
 export const START = '2026-01-12' as IsoDate
 export const TODAY = '2026-03-02' as IsoDate
-export const A = 'case-a' as CaseId
+export const A = 'case-0-a' as CaseId
 
 /** Writes acts one after the other and refuses what the record refuses. */
 export class Desk {
@@ -30,7 +31,7 @@ export class Desk {
   try(body: ActBody): string | null {
     const refusal = refuseAct(playRecord(this.acts), body, this.today)
     if (refusal) return refusal.code
-    const id = `act-${this.acts.length}` as ActId
+    const id = `act-${String(this.acts.length).padStart(6, '0')}` as ActId
     this.acts.push({ ...body, id, at: '2026-01-12T10:00:00Z' as IsoInstant, by: 'teacher' })
     return null
   }
@@ -45,7 +46,7 @@ export class Desk {
     this.lessons += 1
     const date = addDays(START, (this.lessons - 1) * 7)
     const pack = { id: 'horn', version: '1.0.0' }
-    this.do({ kind: 'lesson-opened', lesson: this.lesson, date, pack })
+    this.do({ kind: 'lesson-opened', lesson: this.lesson, date, pack, mending: USUAL_MENDING })
     return this
   }
   settle(id = A, fault = 'bell-hand'): ActId {
@@ -99,6 +100,12 @@ export class Desk {
       clean,
       tries,
     })
+  }
+  /** Why the act cannot be undone; null when it can. */
+  whyNotUndo(target: ActId) {
+    const later = this.acts
+    const undoing = undoAct({ later, undone: undoneActs(later), before: null }, target)
+    return undoing.ok ? null : undoing.refusal
   }
   case(id = A) {
     return this.record.cases.find((c) => c.id === id)!

@@ -1,12 +1,13 @@
 /** The diagnosis bench: rivals side by side, what would overturn them, and what drives what. */
 import type { Bench, Rival } from '@vein-mend/core/diagnosis'
-import type { LessonId, LessonState, StudentId } from '@vein-mend/core/record'
+import type { LessonId, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
-import { Failed, Loading } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
+import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
 import { useBench } from '../../workers/useDiagnosis'
 import { NextCheck } from '../lesson/NextCheck'
@@ -83,11 +84,10 @@ function Opened({ view, lesson }: { view: StudentView; lesson: LessonState }) {
 export function BenchScreen() {
   const { studentId = '', lessonId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the bench" />
   const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
-  if (!lesson) return <Failed error={new Error('unknown_lesson')} />
+  if (!lesson) return <NotHere />
   return (
     <>
       <div className="mt-4 flex flex-wrap items-baseline gap-4">

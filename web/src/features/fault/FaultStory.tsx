@@ -1,12 +1,13 @@
 /** The story of one fault: how it was settled, what was seen in every lesson, how sure we are. */
 import { ruleFor } from '@vein-mend/core/record'
-import type { CaseState, StudentId } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
 import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
+import { NotHere } from '../../ui/NotHere'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { Overruling } from './Overruling'
@@ -132,11 +133,10 @@ function Ladder({ state }: { state: CaseState }) {
 export function FaultStory() {
   const { studentId = '', caseId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the fault" />
   const state = data.record.cases.find((c) => c.id === caseId)
-  if (!state) return <Failed error={new Error('unknown_case')} />
+  if (!state) return <NotHere />
   const rule = ruleFor(data.record, state)
   const { status } = state
   return (

@@ -8,7 +8,7 @@ import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { WithReason } from '../../ui/WithReason'
 import { shortDay } from '../../wording/dates'
-import { ACT_WORDS } from '../../wording/words'
+import { actName } from '../../wording/acts'
 
 interface Props {
   readonly view: StudentView
@@ -105,7 +105,7 @@ export function Overruling({ view, state }: Props) {
           {state.overrules.toReversed().map((o) => (
             <li key={o.act}>
               <span className="text-kiln">
-                {shortDay(o.on)}, {ACT_WORDS[o.kind].toLowerCase()}:
+                {shortDay(o.on)}, {actName(o.kind).toLowerCase()}:
               </span>{' '}
               “{o.reason}”
             </li>

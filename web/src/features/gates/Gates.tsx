@@ -1,14 +1,15 @@
 /** Gates: which techniques are open, on what evidence, what comes before them, and which are got ready for. */
 import { layoutChain } from '@vein-mend/core/seam'
 import { factsOf, gateOpenings, gateStates } from '@vein-mend/core/record'
-import type { GateState, NeedState, StudentId } from '@vein-mend/core/record'
+import type { GateState, NeedState } from '@vein-mend/core/record'
 import { gateAhead } from '@vein-mend/core/practice'
 import { Link, useParams } from 'react-router'
-import { useActs, useRefusalToasts } from '../../data/useActs'
+import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
-import { Failed, Loading } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
 import { WithReason } from '../../ui/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
@@ -202,7 +203,6 @@ function Map_({ view }: { view: StudentView }) {
 export function Gates() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the gates" />
   const { schools } = factsOf(data.record.card, data.knowledge)

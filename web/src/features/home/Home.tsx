@@ -4,15 +4,20 @@ import { weekdayOf } from '@vein-mend/core/kit'
 import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { useParams } from 'react-router'
+import type { Parcel } from '../../data/mail/parcel'
+import { useMail } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { sayParcel } from '../../wording/acts'
 import { PlayBar } from '../../ui/PlayBar'
 import { longDay } from '../../wording/dates'
 import { WEEKDAY_WORDS } from '../../wording/words'
 import { Beat } from './Beat'
 import { Trainers } from './Trainers'
 import { useHome } from './useHome'
+import type { UntoldPain } from './useHome'
 
 type HomePage = ReturnType<typeof useHome>
+type Shown = NonNullable<HomePage['page']>
 type Day = HomeResponse['days'][number]
 
 function Notes({ svg, name }: { svg: string; name: string }) {
@@ -178,50 +183,91 @@ function OtherDays({ page }: { page: HomeResponse }) {
   )
 }
 
-export function Home() {
-  const { token = '' } = useParams()
-  const home = useHome(token)
-  const { page, gone, away, waiting, refused } = home
-  if (gone) {
-    return (
-      <main className="mx-auto max-w-md px-5 py-16 text-center">
-        <h1 className="text-2xl">This link no longer works</h1>
-        <p className="mt-2">Ask your teacher for a new one.</p>
-      </main>
-    )
-  }
-  if (!page) {
-    return (
-      <main className="text-kiln mx-auto max-w-md px-5 py-16 text-center">
-        <p role="status">{away ? 'No connection yet.' : 'Fetching your practice …'}</p>
-      </main>
-    )
-  }
+/** Pain that was told here and is not with the teacher yet: nobody may think it was heard. */
+function Untold({ pain, child }: { pain: readonly UntoldPain[]; child: boolean }) {
+  if (pain.length === 0) return null
+  const names = [...new Set(pain.map((p) => p.name))].join(', ')
+  return (
+    <div role="alert" className="bg-danger text-slip mt-3 rounded-md px-4 py-3">
+      <p className="text-lg font-semibold">
+        Your teacher does not know yet that it hurts: {names}.
+      </p>
+      <p>
+        {pain.some((p) => p.refused)
+          ? 'It could not be sent. '
+          : 'It is sent as soon as there is a connection. '}
+        {child
+          ? 'Do not play it. Tell a grown-up, and let them tell your teacher.'
+          : 'Do not play it, and tell your teacher yourself.'}
+      </p>
+    </div>
+  )
+}
+
+function Gone({ shelf }: { shelf: readonly Parcel[] }) {
+  return (
+    <main className="mx-auto max-w-md px-5 py-16 text-center">
+      <h1 className="text-2xl">This link no longer works</h1>
+      <p className="mt-2">Ask your teacher for a new one.</p>
+      <NotTaken shelf={shelf} />
+    </main>
+  )
+}
+
+/** Words that could not be sent, to be shown to the teacher. */
+function NotTaken({ shelf }: { shelf: readonly Parcel[] }) {
+  const mail = useMail()
+  if (shelf.length === 0) return null
+  return (
+    <section className="text-danger mt-3 text-left text-sm">
+      <p role="status">Not taken; show it to your teacher:</p>
+      <ul>
+        {shelf.map((parcel) => (
+          <li key={parcel.id} className="flex items-center gap-2">
+            <span>{sayParcel(parcel.requests).join('; ')}</span>
+            <Button small look="bare" onClick={() => mail.again(parcel.id)}>
+              Send again
+            </Button>
+            <Button small look="bare" onClick={() => mail.drop(parcel.id)}>
+              Let it go
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Whether what is ticked here gets through, in one line. */
+function Connection({ home }: { home: HomePage }) {
+  const { away, waiting, keeping } = home
+  if (!away && waiting === 0 && keeping === null) return null
+  return (
+    <p role="status" className="text-kiln text-sm">
+      {away ? 'No connection; ' : ''}
+      {waiting > 0 ? `${waiting} kept here until it can be sent. ` : ''}
+      {away && waiting === 0 ? 'this is what was last seen. ' : ''}
+      {keeping !== null && 'This phone keeps nothing: leave the page open until it is sent.'}
+    </p>
+  )
+}
+
+function Today({ home, page }: { home: HomePage; page: Shown }) {
   const today = page.days.find((d) => d.date === page.today)
   const stopped = new Set(page.stopped.map((s) => s.item))
   const blocks = today?.blocks.filter((b) => !stopped.has(b.item)) ?? []
-  const done = blocks.filter((b) =>
-    page.ticks.some((t) => t.date === page.today && t.item === b.item),
-  ).length
+  const ticked = new Set(page.ticks.filter((t) => t.date === page.today).map((t) => t.item))
+  const done = blocks.filter((b) => ticked.has(b.item)).length
   return (
-    <main className="mx-auto max-w-md px-4 pb-16">
+    <>
       <h1 className="mt-5 text-3xl">Practice for {page.name}</h1>
       <p className="text-kiln">
         {longDay(page.today)}
         {blocks.length > 0 && `, ${done} of ${blocks.length} done`}
       </p>
-      {(away || waiting > 0) && (
-        <p role="status" className="text-kiln text-sm">
-          {away ? 'No connection; ' : ''}
-          {waiting > 0 ? `${waiting} kept here until it can be sent` : 'this is what was last seen'}
-        </p>
-      )}
-      {refused > 0 && (
-        <p role="status" className="text-danger text-sm">
-          {refused === 1 ? 'One entry' : `${refused} entries`} could not be taken. Tell your
-          teacher.
-        </p>
-      )}
+      <Connection home={home} />
+      <Untold pain={home.untold} child={page.child} />
+      <NotTaken shelf={home.shelf} />
       <Stopped page={page} />
       {blocks.length === 0 ? (
         <p className="mt-6 text-lg">Nothing is asked for today. Play what you love, or rest.</p>
@@ -232,6 +278,26 @@ export function Home() {
           ))}
         </ol>
       )}
+    </>
+  )
+}
+
+export function Home() {
+  const { token = '' } = useParams()
+  const home = useHome(token)
+  const { page, gone, away } = home
+  if (gone) return <Gone shelf={home.shelf} />
+  if (!page) {
+    return (
+      <main className="text-kiln mx-auto max-w-md px-5 py-16 text-center">
+        <p role="status">{away ? 'No connection yet.' : 'Fetching your practice …'}</p>
+        <Untold pain={home.untold} child={false} />
+      </main>
+    )
+  }
+  return (
+    <main className="mx-auto max-w-md px-4 pb-16">
+      <Today home={home} page={page} />
       <p className="border-line text-kiln mt-3 border-t pt-3">
         {page.child
           ? 'If anything hurts, tingles or goes to sleep: stop and press “It hurts”.'

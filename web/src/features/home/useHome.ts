@@ -1,15 +1,16 @@
 /** The page at home: what was last seen and what is not yet sent outlive a reload and a lost connection. */
+import { useQuery } from '@tanstack/react-query'
+import type { HomeResponse } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { ActId, ActOf } from '@vein-mend/core/record'
+import type { ActOf } from '@vein-mend/core/record'
 import { format } from 'date-fns'
-import { useCallback, useEffect, useState } from 'react'
+import { useEffect, useMemo } from 'react'
 import { api, ApiError } from '../../data/api'
-import { freshId } from '../../data/useActs'
-import { afterRefused, afterSent, dayShown, parseKept, withWaiting } from './homeQueue'
-import type { HomeKept } from './homeQueue'
-
-const RETRY_MS = 5000
-const SERVER_FAULTS = 500
+import { freshAct } from '../../data/freshId'
+import { forgetText, keepText, keptText, useKeepTrouble } from '../../data/keep'
+import type { Parcel } from '../../data/mail/parcel'
+import { useMail, useMailState } from '../../data/useActs'
+import { dayShown, PAGE_SHAPE, parseSeen, withWaiting } from './homeQueue'
 
 type HomeAct = ActOf<'practised'> | ActOf<'hurt-at-home'> | ActOf<'home-noted'>
 
@@ -17,70 +18,76 @@ function keyOf(token: string): string {
   return `vein-mend-home-${token.slice(0, 12)}`
 }
 
-const read = (token: string) => parseKept(localStorage.getItem(keyOf(token)))
+const isGone = (error: unknown) =>
+  error instanceof ApiError && error.refusal?.code === 'link_not_valid'
+
+/** The page as the server last said it; kept on the phone, and forgotten with the link. */
+function useSeen(token: string) {
+  const query = useQuery({
+    queryKey: ['home', token],
+    queryFn: () => api.home(token),
+    // A phone shows yesterday's page when it wakes up.
+    staleTime: 0,
+    refetchOnWindowFocus: 'always',
+    refetchOnReconnect: 'always',
+    retry: false,
+    refetchInterval: (q) => (q.state.status === 'error' ? RETRY_MS : false),
+  })
+  const { data, error } = query
+  const gone = isGone(error)
+  useEffect(() => {
+    if (data) keepText(keyOf(token), JSON.stringify({ shape: PAGE_SHAPE, seen: data }))
+  }, [token, data])
+  useEffect(() => {
+    if (gone) forgetText(keyOf(token))
+  }, [token, gone])
+  const kept = useMemo(() => parseSeen(keptText(keyOf(token))), [token])
+  return { page: gone ? null : (data ?? kept), gone, away: error !== null && !gone }
+}
+
+const RETRY_MS = 5000
+
+const requestsOf = (parcels: readonly Parcel[]) => parcels.flatMap((p) => p.requests)
+
+/** Pain that was told here and has not reached the server: it must be said loudly. */
+export interface UntoldPain {
+  readonly name: string
+  /** Why it was not taken; null while it is on its way. */
+  readonly refused: Parcel['refused']
+}
+
+function untoldIn(parcels: readonly Parcel[]): readonly UntoldPain[] {
+  return parcels.flatMap(({ requests, refused }) =>
+    requests.flatMap((r) => (r.kind === 'hurt-at-home' ? [{ name: r.name, refused }] : [])),
+  )
+}
+
+function shown(seen: HomeResponse | null, away: boolean, waiting: readonly Parcel[]) {
+  if (!seen) return null
+  const today = dayShown(seen, away, format(new Date(), 'yyyy-MM-dd') as IsoDate)
+  return { ...withWaiting(seen, requestsOf(waiting)), today }
+}
 
 export function useHome(token: string) {
-  const [kept, setKept] = useState(() => read(token))
-  const [gone, setGone] = useState(false)
-  const [away, setAway] = useState(false)
-
-  // The storage is the truth and is written at once: what was ticked before a crash is there after it.
-  const change = useCallback(
-    (next: (now: HomeKept) => HomeKept) => {
-      const then = next(read(token))
-      localStorage.setItem(keyOf(token), JSON.stringify(then))
-      setKept(then)
-    },
-    [token],
-  )
-
-  const meet = useCallback(async () => {
-    const sending = read(token).waiting
-    try {
-      const page = await (sending.length > 0 ? api.recordHome(token, sending) : api.home(token))
-      change((now) => afterSent(now, page, sending))
-      setAway(false)
-      setGone(false)
-    } catch (error) {
-      if (!(error instanceof ApiError) || error.status >= SERVER_FAULTS) setAway(true)
-      else if (error.refusal.code === 'link_not_valid') {
-        // What was seen by a link taken back is not shown any longer.
-        change((now) => ({ ...now, seen: null }))
-        setGone(true)
-      } else change((now) => afterRefused(now, error.refusal, sending))
-    }
-  }, [token, change])
-
-  useEffect(() => {
-    const now = () => void meet()
-    const first = setTimeout(now, 0)
-    const again = setInterval(() => {
-      if (read(token).waiting.length > 0) now()
-    }, RETRY_MS)
-    // A phone shows yesterday's page when it wakes up.
-    window.addEventListener('online', now)
-    window.addEventListener('focus', now)
-    return () => {
-      window.removeEventListener('online', now)
-      window.removeEventListener('focus', now)
-      clearTimeout(first)
-      clearInterval(again)
-    }
-  }, [token, meet])
-
+  const mail = useMail()
+  const state = useMailState()
+  const keeping = useKeepTrouble()
+  const { page: seen, gone, away } = useSeen(token)
+  const ours = (parcels: readonly Parcel[]) =>
+    parcels.filter((p) => p.to.kind === 'home' && p.to.token === token)
+  const [waiting, shelf] = [ours(state.waiting), ours(state.shelf)]
+  const offline = away || (state.away && waiting.length > 0)
   const add = (act: HomeAct) => {
-    change((now) => ({ ...now, waiting: [...now.waiting, { ...act, id: freshId() as ActId }] }))
-    void meet()
+    mail.add({ kind: 'home', token }, [{ ...act, id: freshAct() }])
   }
-  const { seen, waiting, refused } = kept
-  const page = seen && withWaiting(seen, waiting)
-  const phoneDay = format(new Date(), 'yyyy-MM-dd') as IsoDate
   return {
-    page: page && { ...page, today: dayShown(page, away, phoneDay) },
-    waiting: waiting.length,
-    refused: refused.length,
+    page: shown(seen, offline, waiting),
+    waiting: requestsOf(waiting).length,
+    shelf,
+    untold: untoldIn([...waiting, ...shelf]),
     gone,
-    away,
+    away: offline,
+    keeping,
     add,
   }
 }

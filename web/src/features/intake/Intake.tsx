@@ -2,17 +2,21 @@
 import { yupResolver } from '@hookform/resolvers/yup'
 import { studentCardSchema } from '@vein-mend/contract'
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import type { ActId, StudentCard, StudentId } from '@vein-mend/core/record'
+import type { StudentCard, StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import type { DefaultValues, Resolver } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
-import { ApiError, api } from '../../data/api'
-import { freshId, useActs } from '../../data/useActs'
+import { lazy } from 'yup'
+import { api } from '../../data/api'
+import { freshAct, freshStudent } from '../../data/freshId'
+import { dropDraft, keepDraft, readDraft } from '../../data/keptDraft'
+import { useActs } from '../../data/useActs'
+import { useChange } from '../../data/useChange'
 import { usePack, useStudent } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
-import { Failed, Loading } from '../../ui/Page'
-import { sayRefusal } from '../../wording/refusals'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
 import { Consents } from './Consents'
 import { FromElsewhere } from './FromElsewhere'
 import { Home } from './Home'
@@ -20,17 +24,6 @@ import { InstrumentFacts } from './InstrumentFacts'
 import { ReadHandover } from './ReadHandover'
 import { Who } from './Who'
 import { Works } from './Works'
-
-function readDraft(key: string, otherwise: StudentCard): StudentCard {
-  try {
-    return {
-      ...otherwise,
-      ...(JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<StudentCard>),
-    }
-  } catch {
-    return otherwise
-  }
-}
 
 /** Schools left as in the studio are not kept with the student, so that they follow the studio. */
 function cleaned(card: StudentCard): StudentCard {
@@ -43,43 +36,40 @@ interface Props {
   readonly draftKey: string
   readonly card: StudentCard
   readonly fresh: boolean
-  readonly onSave: (card: StudentCard) => Promise<void>
+  readonly onSave: (card: StudentCard) => void
   readonly onLeave: () => void
+  /** Why it was not kept. */
+  readonly refusal: string | null
 }
 
-function CardForm({ draftKey, card, fresh, onSave, onLeave }: Props) {
-  const [trouble, setTrouble] = useState<string | null>(null)
+const resolver = yupResolver(lazy(() => studentCardSchema))
+
+function CardForm({ draftKey, card, fresh, onSave, onLeave, refusal }: Props) {
+  const [incomplete, setIncomplete] = useState(false)
   const form = useForm<StudentCard>({
     defaultValues: readDraft(draftKey, card) as DefaultValues<StudentCard>,
     // The schema checks exactly what the card is; the two libraries type readonly lists differently.
-    resolver: yupResolver(studentCardSchema) as unknown as Resolver<StudentCard>,
+    resolver: resolver as unknown as Resolver<StudentCard>,
   })
   const instrument = useWatch({ control: form.control, name: 'instrument' })
   const pack = usePack(instrument === '' ? undefined : instrument)
-  const keepDraft = () => {
-    sessionStorage.setItem(draftKey, JSON.stringify(form.getValues()))
+  const keep = () => {
+    keepDraft(draftKey, card, form.getValues())
   }
   const save = form.handleSubmit(
-    async (values) => {
-      try {
-        await onSave(cleaned(values))
-        sessionStorage.removeItem(draftKey)
-      } catch (error) {
-        keepDraft()
-        setTrouble(
-          error instanceof ApiError
-            ? sayRefusal(error.refusal)
-            : 'The server does not answer. What you typed is kept here.',
-        )
-      }
+    (values) => {
+      setIncomplete(false)
+      keep()
+      onSave(cleaned(values))
     },
-    () => setTrouble('Something is missing or cannot be; it is marked above.'),
+    () => setIncomplete(true),
   )
+  const trouble = incomplete ? 'Something is missing or cannot be; it is marked above.' : refusal
   return (
     <FormProvider {...form}>
       <form
         onSubmit={(event) => void save(event)}
-        onChange={keepDraft}
+        onChange={keep}
         noValidate
         className="mx-auto max-w-4xl"
       >
@@ -88,9 +78,9 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave }: Props) {
         {fresh && <ReadHandover />}
         <Who fresh={fresh} />
         {pack.data && <InstrumentFacts key={instrument} knowledge={pack.data.knowledge} />}
-        <Works keepDraft={keepDraft} />
+        <Works keepDraft={keep} />
         <Home />
-        <FromElsewhere keepDraft={keepDraft} />
+        <FromElsewhere keepDraft={keep} />
         <Consents />
         {trouble !== null && (
           <p role="alert" className="bg-dangerwash text-danger mt-5 rounded p-3">
@@ -104,7 +94,7 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave }: Props) {
           <Button
             look="bare"
             onClick={() => {
-              sessionStorage.removeItem(draftKey)
+              dropDraft(draftKey)
               onLeave()
             }}
           >
@@ -116,19 +106,31 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave }: Props) {
   )
 }
 
+const NEW_DRAFT = 'new-student'
+
 export function NewStudent() {
   const navigate = useNavigate()
+  const { run, trouble } = useChange({
+    change: async (card: StudentCard) => {
+      const id = freshStudent()
+      await api.record(id, { acts: [{ kind: 'student-added', card, id: freshAct() }] })
+      return id
+    },
+    touches: [['students']],
+    unchanged: 'What you typed is kept here.',
+    done: (id) => {
+      dropDraft(NEW_DRAFT)
+      return navigate(`/students/${id}`)
+    },
+  })
   return (
     <CardForm
-      draftKey="vein-mend-new-student"
+      draftKey={NEW_DRAFT}
       card={EMPTY_CARD}
       fresh
+      refusal={trouble?.words ?? null}
       onLeave={() => void navigate('/')}
-      onSave={async (card) => {
-        const id = freshId() as StudentId
-        await api.record(id, [{ kind: 'student-added', card, id: freshId() as ActId }])
-        await navigate(`/students/${id}`)
-      }}
+      onSave={run}
     />
   )
 }
@@ -137,16 +139,18 @@ function KnownCard({ id, card }: { id: StudentId; card: StudentCard }) {
   const navigate = useNavigate()
   const act = useActs(id)
   const back = () => void navigate(`/students/${id}`)
+  const draftKey = `card-${id}`
   return (
     <CardForm
-      draftKey={`vein-mend-card-${id}`}
+      draftKey={draftKey}
       card={card}
       fresh={false}
+      refusal={null}
       onLeave={back}
       onSave={(changed) => {
         act([{ kind: 'card-changed', card: changed }], 'Card kept')
+        dropDraft(draftKey)
         back()
-        return Promise.resolve()
       }}
     />
   )

@@ -1,12 +1,12 @@
 /** Takes a student in from another studio's file, with the whole history. */
-import type { StudentId } from '@vein-mend/core/record'
-import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { ApiError, api } from '../../data/api'
-import { freshId } from '../../data/useActs'
+import { toast } from 'sonner'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
+import { freshStudent } from '../../data/freshId'
 import { Button } from '../../ui/Button'
-import { sayRefusal } from '../../wording/refusals'
+import { plural } from '../../wording/words'
 
 function parse(text: string): object | null {
   try {
@@ -18,28 +18,25 @@ function parse(text: string): object | null {
 }
 
 export function ReadHandover() {
-  const client = useQueryClient()
   const navigate = useNavigate()
   const input = useRef<HTMLInputElement>(null)
-  const [trouble, setTrouble] = useState<string | null>(null)
+  const [unread, setUnread] = useState<string | null>(null)
+  const { run, trouble } = useChange({
+    change: (handover: object) => api.takeIn(freshStudent(), handover),
+    touches: [['students'], ['student']],
+    unchanged: 'Nothing was taken in.',
+    done: ({ id, name, acts, returned }) => {
+      if (returned) toast(`${name} is back: ${plural(acts, 'note')} more on record`)
+      return navigate(`/students/${id}`)
+    },
+  })
   const takeIn = async (file: File) => {
     const handover = parse(await file.text())
-    if (!handover) {
-      setTrouble(`“${file.name}” is not a handover file.`)
-      return
-    }
-    try {
-      const taken = await api.takeIn(freshId() as StudentId, handover)
-      await client.invalidateQueries({ queryKey: ['students'] })
-      await navigate(`/students/${taken.id}`)
-    } catch (error) {
-      setTrouble(
-        error instanceof ApiError
-          ? sayRefusal(error.refusal)
-          : 'The server does not answer. Nothing was taken in.',
-      )
-    }
+    setUnread(handover ? null : `“${file.name}” is not a handover file.`)
+    if (handover) run(handover)
   }
+  const said = unread ?? trouble?.words ?? null
+  const place = unread === null ? (trouble?.refusal?.path ?? []) : []
   return (
     <div className="mt-3">
       <input
@@ -58,9 +55,12 @@ export function ReadHandover() {
       <Button onClick={() => input.current?.click()}>
         They bring a handover file from another studio
       </Button>
-      {trouble !== null && (
+      {said !== null && (
         <p role="alert" className="bg-dangerwash text-danger mt-2 rounded p-3">
-          {trouble}
+          {said}
+          {place.length > 1 && (
+            <span className="block text-sm">In the file at {place.join(' › ')}.</span>
+          )}
         </p>
       )}
     </div>

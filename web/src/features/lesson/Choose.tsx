@@ -7,7 +7,7 @@ import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
-import { Sheetlet } from '../../ui/Sheetlet'
+import { SidePanel } from '../../ui/SidePanel'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { plural, STRAND_WORDS } from '../../wording/words'
@@ -54,7 +54,7 @@ function RestButton({
       <Button small onClick={() => setOpen(true)} aria-label={`${label}: ${state.name}`}>
         {label}
       </Button>
-      <Sheetlet
+      <SidePanel
         open={open}
         onOpenChange={setOpen}
         title={`Let it rest: ${state.name}`}
@@ -88,7 +88,7 @@ function RestButton({
             Let it rest
           </Button>
         </form>
-      </Sheetlet>
+      </SidePanel>
     </>
   )
 }

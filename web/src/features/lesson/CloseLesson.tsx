@@ -9,7 +9,7 @@ import { useKept } from '../../data/useKept'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Field } from '../../ui/Field'
-import { Sheetlet } from '../../ui/Sheetlet'
+import { SidePanel } from '../../ui/SidePanel'
 import { longDay } from '../../wording/dates'
 import { sayForFamily, sayForRecord } from '../../wording/lessonWords'
 import { plural } from '../../wording/words'
@@ -189,14 +189,14 @@ export function CloseLesson({ view, lesson, open, onOpenChange }: Props) {
       <Button id={CLOSE_PLACE} onClick={() => onOpenChange(true)}>
         Close the lesson
       </Button>
-      <Sheetlet
+      <SidePanel
         open={open}
         onOpenChange={onOpenChange}
         title="Close the lesson"
         about="The practice sheet comes next."
       >
         <Form view={view} lesson={lesson} />
-      </Sheetlet>
+      </SidePanel>
     </div>
   )
 }

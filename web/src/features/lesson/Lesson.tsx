@@ -1,12 +1,14 @@
 /** The lesson desk: what is being mended on the left, signs in the middle, the rivals on the right. */
 import { agenda, nextStep } from '@vein-mend/core/record'
-import type { LessonId, LessonState, StudentId } from '@vein-mend/core/record'
+import type { LessonId, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import { useActs, useRefusalToasts } from '../../data/useActs'
+import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
-import { Failed, Loading } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
+import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
 import { useDiagnosis } from '../../workers/useDiagnosis'
 import { Agenda } from './Agenda'
@@ -108,10 +110,9 @@ function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
 export function Lesson() {
   const { studentId = '', lessonId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the lesson" />
   const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
-  if (!lesson) return <Failed error={new Error('unknown_lesson')} />
+  if (!lesson) return <NotHere />
   return <Desk view={data} lesson={lesson} />
 }

@@ -5,7 +5,7 @@ import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
-import { Sheetlet } from '../../ui/Sheetlet'
+import { SidePanel } from '../../ui/SidePanel'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
 import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
 
@@ -48,7 +48,7 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
       <Button small look={running ? 'bare' : 'plain'} onClick={() => setOpen(true)}>
         {label}
       </Button>
-      <Sheetlet open={open} onOpenChange={setOpen} title={state.name} about={fault.why}>
+      <SidePanel open={open} onOpenChange={setOpen} title={state.name} about={fault.why}>
         <form
           className="space-y-5"
           onSubmit={(event) => {
@@ -73,7 +73,7 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
             Start the ladder
           </Button>
         </form>
-      </Sheetlet>
+      </SidePanel>
     </>
   )
 }

@@ -1,13 +1,14 @@
 /** Settling on a fault: reason if it is not the first, then remedy and cue, all in one place. */
 import type { Rival } from '@vein-mend/core/diagnosis'
-import type { ActRequest, CaseId, LessonState } from '@vein-mend/core/record'
+import type { ActRequest, LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
-import { freshId, useActs } from '../../data/useActs'
+import { freshCase } from '../../data/freshId'
+import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
-import { Sheetlet } from '../../ui/Sheetlet'
+import { SidePanel } from '../../ui/SidePanel'
 import { percent } from '../../wording/words'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
 import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
@@ -36,7 +37,7 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
   const settle = (withRemedy: boolean) => {
     setAsked(true)
     if (missing) return
-    const id = freshId() as CaseId
+    const id = freshCase()
     const acts: ActRequest[] = [
       {
         kind: 'fault-settled',
@@ -57,7 +58,7 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
     onDone()
   }
   return (
-    <Sheetlet
+    <SidePanel
       open
       onOpenChange={(open) => {
         if (!open) onDone()
@@ -115,7 +116,7 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
           </Button>
         </div>
       </form>
-    </Sheetlet>
+    </SidePanel>
   )
 }
 

@@ -1,4 +1,5 @@
 /** The command line beside signs: what is offered for what is typed, and what it does. */
+import { USUAL_MENDING } from '@vein-mend/core/mending'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
@@ -22,9 +23,11 @@ const rung = {
   pass: { kind: 'share' as const, clean: 4, of: 5 },
 }
 
+const RESTS_ON = { pack: PACK, mending: USUAL_MENDING }
+
 const BEFORE: readonly ActBody[] = [
   { kind: 'student-added', card: { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' } },
-  { kind: 'lesson-opened', lesson: FIRST, date: '2026-03-02' as IsoDate, pack: PACK },
+  { kind: 'lesson-opened', lesson: FIRST, date: '2026-03-02' as IsoDate, ...RESTS_ON },
   {
     kind: 'fault-settled',
     lesson: FIRST,
@@ -50,7 +53,7 @@ const BEFORE: readonly ActBody[] = [
     weeks: 5,
   },
   { kind: 'lesson-closed', lesson: FIRST, note: '', family: '', next: null },
-  { kind: 'lesson-opened', lesson: NOW, date: '2026-03-09' as IsoDate, pack: PACK },
+  { kind: 'lesson-opened', lesson: NOW, date: '2026-03-09' as IsoDate, ...RESTS_ON },
 ]
 
 const SIGN: ActBody = {

@@ -3,7 +3,7 @@ import { useEffect } from 'react'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
-import { ACT_WORDS } from '../../wording/words'
+import { actName } from '../../wording/acts'
 
 function isTyping(target: EventTarget | null): boolean {
   return target instanceof HTMLInputElement && target.value !== ''
@@ -19,7 +19,7 @@ export function useUndoKey(view: StudentView): void {
       if (!last) return
       event.preventDefault()
       act([{ kind: 'undone', act: last.act.id }])
-      toast(`Undone: ${ACT_WORDS[last.act.kind].toLowerCase()}`)
+      toast(`Undone: ${actName(last.act.kind).toLowerCase()}`)
     }
     window.addEventListener('keydown', onKey)
     return () => {

@@ -1,15 +1,17 @@
 /** Adds or changes one entry of an instrument's knowledge in this studio. */
-import { useQueryClient } from '@tanstack/react-query'
 import { OWN_SECTIONS } from '@vein-mend/contract'
-import type { FileTrouble, OwnEntry, OwnSection, PackResponse } from '@vein-mend/contract'
+import type { OwnEntry, OwnSection, PackResponse } from '@vein-mend/contract'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { dropDraft, keepDraft, readDraft } from '../../data/keptDraft'
+import { useChange } from '../../data/useChange'
 import { usePack } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
-import { Failed, Loading } from '../../ui/Page'
-import { sayRefusal } from '../../wording/refusals'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
+import { NotHere } from '../../ui/NotHere'
 import { SECTION_WORDS } from '../../wording/words'
 import { CheckForm } from './CheckForm'
 import { entriesOf, openDraft, titleOf } from './drafts'
@@ -18,11 +20,6 @@ import { FaultForm } from './FaultForm'
 import { FindingForm } from './FindingForm'
 import { RemedyForm } from './RemedyForm'
 import { Troubles } from './Troubles'
-
-interface Trouble {
-  readonly words: string
-  readonly list: readonly FileTrouble[]
-}
 
 function Fields({
   pack,
@@ -48,36 +45,27 @@ function Fields({
 
 /** The draft, kept over a reload until it is saved. */
 function useDraft(key: string, open: () => Draft | null) {
-  const [draft, setDraft] = useState<Draft | null>(() => {
-    const kept = sessionStorage.getItem(key)
-    return kept === null ? open() : (JSON.parse(kept) as Draft)
-  })
+  const [base] = useState(open)
+  const [draft, setDraft] = useState(() => base && readDraft(key, base))
   const change = (next: Draft) => {
-    sessionStorage.setItem(key, JSON.stringify(next))
+    keepDraft(key, base ?? next, next)
     setDraft(next)
   }
-  return { draft, change, done: () => sessionStorage.removeItem(key) }
+  return { draft, change, done: () => dropDraft(key) }
 }
 
 function useSaving(packId: string) {
-  const client = useQueryClient()
-  const [trouble, setTrouble] = useState<Trouble | null>(null)
-  const save = async (entries: readonly OwnEntry[]): Promise<boolean> => {
-    try {
-      await api.changeEntries(packId, entries)
-      await client.invalidateQueries({ queryKey: ['pack', packId] })
-      await client.invalidateQueries({ queryKey: ['packs'] })
-      return true
-    } catch (error) {
-      setTrouble(
-        error instanceof ApiError
-          ? { words: sayRefusal(error.refusal), list: error.refusal.troubles ?? [] }
-          : { words: 'The server does not answer. What you wrote is kept here.', list: [] },
-      )
-      return false
-    }
-  }
-  return { trouble, save }
+  return useChange({
+    change: ({ entries }: Saving) => api.changeEntries(packId, entries),
+    touches: [['pack'], ['packs'], ['student']],
+    done: (_, { done }) => done(),
+    unchanged: 'What you wrote is kept here.',
+  })
+}
+
+interface Saving {
+  readonly entries: readonly OwnEntry[]
+  readonly done: () => void
 }
 
 function Editor({
@@ -96,41 +84,46 @@ function Editor({
     `vein-mend-own-${packId}-${section}-${entryId ?? 'new'}`,
     () => openDraft(section, entryId, pack),
   )
-  const { trouble, save } = useSaving(packId)
-  if (!draft) return <Failed error={new Error('unknown_entry')} />
+  const { trouble, run: save } = useSaving(packId)
+  if (!draft) return <NotHere />
   const mine = entryId !== undefined && (pack.own[section] ?? []).includes(entryId)
   const leave = () => {
     done()
     void navigate(`/packs/${packId}`)
   }
-  const keep = async () => {
-    if (await save(entriesOf(draft, entryId, pack.knowledge))) {
-      toast(`Kept: ${titleOf(draft)}`)
-      leave()
-    }
-  }
-  const takeBack = async () => {
-    if (entryId !== undefined && (await save([{ section, id: entryId, entry: null }]))) {
-      const again = entriesOf(draft, entryId, pack.knowledge)
-      toast(`Taken out: ${titleOf(draft)}`, {
-        action: { label: 'Undo', onClick: () => void save(again) },
-      })
-      leave()
-    }
+  const keep = () =>
+    save({
+      entries: entriesOf(draft, entryId, pack.knowledge),
+      done: () => {
+        toast(`Kept: ${titleOf(draft)}`)
+        leave()
+      },
+    })
+  const takeBack = (id: string) => {
+    const again = { entries: entriesOf(draft, id, pack.knowledge), done: () => undefined }
+    save({
+      entries: [{ section, id, entry: null }],
+      done: () => {
+        toast(`Taken out: ${titleOf(draft)}`, {
+          action: { label: 'Undo', onClick: () => save(again) },
+        })
+        leave()
+      },
+    })
   }
   return (
     <form
       className="mx-auto mt-4 max-w-3xl space-y-5"
       onSubmit={(event) => {
         event.preventDefault()
-        void keep()
+        keep()
       }}
     >
       <Fields pack={pack} draft={draft} onChange={change} />
       {trouble && (
         <div role="alert" className="bg-dangerwash text-danger rounded p-3">
           {trouble.words}
-          <Troubles troubles={trouble.list} />
+          <Troubles troubles={trouble.refusal?.troubles ?? []} />
         </div>
       )}
       <div className="flex flex-wrap gap-3">
@@ -141,7 +134,7 @@ function Editor({
           Leave it
         </Button>
         {mine && (
-          <Button className="ml-auto" onClick={() => void takeBack()}>
+          <Button className="ml-auto" onClick={() => takeBack(entryId)}>
             Take this studio’s version out
           </Button>
         )}
@@ -155,7 +148,7 @@ export function EditEntry() {
   const { data, error } = usePack(packId)
   const known = OWN_SECTIONS.find((s) => s === section)
   if (error) return <Failed error={error} />
-  if (!known) return <Failed error={new Error('unknown_section')} />
+  if (!known) return <NotHere />
   if (!data) return <Loading what="the pack" />
   return (
     <div className="mx-auto max-w-3xl">

@@ -1,35 +1,36 @@
 /** Brings a pack in from a YAML file; a faulty one is refused by line, and nothing changes. */
-import { useQueryClient } from '@tanstack/react-query'
-import type { FileTrouble } from '@vein-mend/contract'
+import type { PackImportRequest } from '@vein-mend/contract'
 import { useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
-import { sayRefusal } from '../../wording/refusals'
 import { Troubles } from '../ownKnowledge/Troubles'
 
+/** What the text would take out, and the one move that says so be it. */
+interface Removing {
+  readonly yaml: string
+  readonly entries: readonly string[]
+}
+
 export function ImportPack() {
-  const client = useQueryClient()
   const navigate = useNavigate()
   const input = useRef<HTMLInputElement>(null)
-  const [trouble, setTrouble] = useState<{ words: string; list: readonly FileTrouble[] } | null>(
-    null,
-  )
+  const { run, trouble } = useChange({
+    change: (asked: PackImportRequest) => api.importPack(asked),
+    touches: [['packs'], ['pack'], ['student']],
+    done: ({ id }) => navigate(`/packs/${id.replace(/-studio$/, '')}`),
+  })
+  const [yaml, setYaml] = useState('')
   const bringIn = async (file: File) => {
-    try {
-      const { id } = await api.importPack(await file.text())
-      setTrouble(null)
-      await client.invalidateQueries({ queryKey: ['packs'] })
-      await client.invalidateQueries({ queryKey: ['pack'] })
-      await navigate(`/packs/${id.replace(/-studio$/, '')}`)
-    } catch (error) {
-      setTrouble(
-        error instanceof ApiError
-          ? { words: sayRefusal(error.refusal), list: error.refusal.troubles ?? [] }
-          : { words: 'The server does not answer. Nothing was changed.', list: [] },
-      )
-    }
+    const text = await file.text()
+    setYaml(text)
+    run({ yaml: text, mayRemove: [] })
   }
+  const removing: Removing | null =
+    trouble?.refusal?.code === 'pack_removes'
+      ? { yaml, entries: String(trouble.refusal.facts?.entries).split(' · ') }
+      : null
   return (
     <div>
       <input
@@ -49,7 +50,14 @@ export function ImportPack() {
       {trouble && (
         <div role="alert" className="bg-dangerwash text-danger mt-3 max-w-3xl rounded p-3">
           {trouble.words}
-          <Troubles troubles={trouble.list} />
+          <Troubles troubles={trouble.refusal?.troubles ?? []} />
+          {removing && (
+            <p className="mt-2">
+              <Button onClick={() => run({ yaml: removing.yaml, mayRemove: removing.entries })}>
+                Bring it in all the same, without these
+              </Button>
+            </p>
+          )}
         </div>
       )}
     </div>

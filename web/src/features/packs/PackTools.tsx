@@ -1,42 +1,35 @@
 /** What can be done with a pack: add to it, take a copy of one's own, take it out as a file. */
-import { useQueryClient } from '@tanstack/react-query'
 import { OWN_SECTIONS } from '@vein-mend/contract'
 import type { PackResponse } from '@vein-mend/contract'
 import { slug } from '@vein-mend/core/packs'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { usePacks } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Text } from '../../ui/Inputs'
-import { Sheetlet } from '../../ui/Sheetlet'
-import { sayRefusal } from '../../wording/refusals'
+import { SidePanel } from '../../ui/SidePanel'
 import { SECTION_WORDS } from '../../wording/words'
 
-function say(error: unknown): string {
-  return error instanceof ApiError ? sayRefusal(error.refusal) : 'The server does not answer.'
-}
-
 function Fork({ packId, pack }: { packId: string; pack: PackResponse }) {
-  const client = useQueryClient()
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   const [name, setName] = useState(`My ${pack.knowledge.name.toLowerCase()}`)
-  const fork = async () => {
-    try {
-      const { id } = await api.forkPack(packId, { id: slug(name), name })
-      await client.invalidateQueries({ queryKey: ['packs'] })
+  const { run: fork } = useChange({
+    change: () => api.forkPack(packId, { id: slug(name), name }),
+    touches: [['packs']],
+    toasted: true,
+    done: ({ id }) => {
       setOpen(false)
-      await navigate(`/packs/${id}`)
-    } catch (error) {
-      toast.error(say(error))
-    }
-  }
+      return navigate(`/packs/${id}`)
+    },
+  })
   return (
     <>
       <Button onClick={() => setOpen(true)}>A copy of my own</Button>
-      <Sheetlet
+      <SidePanel
         open={open}
         onOpenChange={setOpen}
         title={`A copy of ${pack.knowledge.name}`}
@@ -46,7 +39,7 @@ function Fork({ packId, pack }: { packId: string; pack: PackResponse }) {
           className="space-y-4"
           onSubmit={(event) => {
             event.preventDefault()
-            void fork()
+            fork()
           }}
         >
           <Text label="Name" value={name} autoFocus onChange={setName} />
@@ -54,35 +47,33 @@ function Fork({ packId, pack }: { packId: string; pack: PackResponse }) {
             Make the copy
           </Button>
         </form>
-      </Sheetlet>
+      </SidePanel>
     </>
   )
 }
 
 /** Takes an own pack out; undo puts the very same text back. */
 function useDropping(packId: string) {
-  const client = useQueryClient()
   const navigate = useNavigate()
-  return async () => {
-    try {
-      const text = await (await fetch(`/api/packs/${encodeURIComponent(packId)}/text`)).text()
+  const { run: putBack } = useChange({
+    change: (yaml: string) => api.importPack({ yaml, mayRemove: [] }),
+    touches: [['packs']],
+    toasted: true,
+  })
+  const { run: drop } = useChange({
+    change: async () => {
+      const text = await api.packText(packId)
       await api.dropPack(packId)
-      await client.invalidateQueries({ queryKey: ['packs'] })
-      toast('Taken out', {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void api
-              .importPack(text)
-              .then(() => client.invalidateQueries({ queryKey: ['packs'] }))
-              .catch((error: unknown) => toast.error(say(error))),
-        },
-      })
-      await navigate('/packs')
-    } catch (error) {
-      toast.error(say(error))
-    }
-  }
+      return text
+    },
+    touches: [['packs']],
+    toasted: true,
+    done: (text) => {
+      toast('Taken out', { action: { label: 'Undo', onClick: () => putBack(text) } })
+      return navigate('/packs')
+    },
+  })
+  return drop
 }
 
 export function PackTools({ packId, pack }: { packId: string; pack: PackResponse }) {
@@ -108,7 +99,7 @@ export function PackTools({ packId, pack }: { packId: string; pack: PackResponse
         </a>
       )}
       {listed?.own && (
-        <Button look="bare" onClick={() => void drop()}>
+        <Button look="bare" onClick={() => drop()}>
           Take this pack out
         </Button>
       )}

@@ -4,7 +4,8 @@ import { Link } from 'react-router'
 import { usePacks } from '../../data/useStudent'
 import { Troubles } from '../ownKnowledge/Troubles'
 import { ImportPack } from './ImportPack'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 
 /** The pack's own version, without what it rests on. */
 export function ownVersion(version: string): string {

@@ -2,16 +2,15 @@
 import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
 import type { Progress } from '@vein-mend/core/watch'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
 import { Field } from '../../ui/Field'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { percent, plural } from '../../wording/words'
 import { Breaks } from './Breaks'
@@ -137,6 +136,26 @@ function Stretch({ from, to }: { from: IsoDate; to: IsoDate }) {
   )
 }
 
+/** The file for another studio; where nobody has said yes yet, what is missing and where it is noted. */
+function Handover({ view }: { view: StudentView }) {
+  const { name, consents } = view.record.card
+  if (consents['handing-on'].state === 'given') {
+    return (
+      <a className={buttonClass()} href={`/api/students/${view.id}/handover`}>
+        Handover file
+      </a>
+    )
+  }
+  return (
+    <p className="max-w-sm">
+      A handover file needs a recorded yes of {name}, or of a guardian for a child.{' '}
+      <Link className="underline underline-offset-4" to={`/students/${view.id}/card`}>
+        Note it on the card
+      </Link>
+    </p>
+  )
+}
+
 function Files({ view, from, to }: { view: StudentView; from: IsoDate; to: IsoDate }) {
   const at = `/api/students/${view.id}`
   const stretch = `from=${from}&to=${to}`
@@ -149,9 +168,7 @@ function Files({ view, from, to }: { view: StudentView; from: IsoDate; to: IsoDa
       <a className={buttonClass()} href={`${at}/progress/report.pdf?${stretch}`}>
         Term report
       </a>
-      <a className={buttonClass()} href={`${at}/handover`}>
-        Handover file
-      </a>
+      <Handover view={view} />
     </div>
   )
 }
@@ -201,7 +218,6 @@ function Shown({ view }: { view: StudentView }) {
 export function ProgressScreen() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the progress" />
   return <Shown view={data} />

@@ -3,12 +3,12 @@ import type { Exercise } from '@vein-mend/core/music'
 import type { Knowledge, Rung } from '@vein-mend/core/packs'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { useState } from 'react'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
 import { INPUT_CLASS } from '../../ui/Field'
 import { Num } from '../../ui/Inputs'
-import { Sheetlet } from '../../ui/Sheetlet'
-import { sayRefusal } from '../../wording/refusals'
+import { SidePanel } from '../../ui/SidePanel'
 
 interface Props {
   readonly knowledge: Knowledge
@@ -83,19 +83,15 @@ function Library({ knowledge, onInsert }: Props) {
 function OwnPiece({ onInsert }: Pick<Props, 'onInsert'>) {
   const [from, setFrom] = useState(1)
   const [to, setTo] = useState(4)
-  const [trouble, setTrouble] = useState<string | null>(null)
-  const bringIn = async (file: File) => {
-    try {
-      const data = base64Of(await file.arrayBuffer())
-      const { exercise } = await api.passage({ file: data, fromBar: from, toBar: to })
+  const { run: bringIn, trouble } = useChange({
+    change: async (file: File) =>
+      api.passage({ file: base64Of(await file.arrayBuffer()), fromBar: from, toBar: to }),
+    touches: [],
+    done: ({ exercise }, file) => {
       const title = exercise.title === '' ? file.name.replace(/\.[^.]+$/, '') : exercise.title
       onInsert(ownRung(`${title}, bars ${from}–${to}`, exercise, from, to))
-    } catch (error) {
-      setTrouble(
-        error instanceof ApiError ? sayRefusal(error.refusal) : 'The server does not answer.',
-      )
-    }
-  }
+    },
+  })
   return (
     <div className="space-y-3">
       <div className="grid grid-cols-2 gap-3">
@@ -110,14 +106,14 @@ function OwnPiece({ onInsert }: Pick<Props, 'onInsert'>) {
           className="min-h-11"
           onChange={(event) => {
             const file = event.target.files?.[0]
-            if (file) void bringIn(file)
+            if (file) bringIn(file)
             event.target.value = ''
           }}
         />
       </label>
-      {trouble !== null && (
+      {trouble && (
         <p role="alert" className="text-danger">
-          {trouble}
+          {trouble.words}
         </p>
       )}
     </div>
@@ -138,7 +134,7 @@ export function InsertRung({ knowledge, onInsert }: Props) {
       <Button small onClick={() => setOpen('own')}>
         Insert a passage of their piece
       </Button>
-      <Sheetlet
+      <SidePanel
         open={open !== null}
         onOpenChange={(next) => {
           if (!next) setOpen(null)
@@ -151,7 +147,7 @@ export function InsertRung({ knowledge, onInsert }: Props) {
         ) : (
           <Library knowledge={knowledge} onInsert={insert} />
         )}
-      </Sheetlet>
+      </SidePanel>
     </>
   )
 }

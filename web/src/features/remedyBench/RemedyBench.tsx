@@ -1,20 +1,22 @@
 /** The remedy bench: a ladder as it is for this student, to be changed, seen, heard and taken away. */
-import { useQueryClient } from '@tanstack/react-query'
+import type { OwnEntry } from '@vein-mend/contract'
 import { slug, writePass } from '@vein-mend/core/packs'
 import type { RemedyEntry } from '@vein-mend/core/packs'
-import type { CaseState, LadderState, StudentId } from '@vein-mend/core/record'
+import type { CaseState, LadderState } from '@vein-mend/core/record'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { toast } from 'sonner'
-import { api, ApiError } from '../../data/api'
-import { useActs, useRefusalToasts } from '../../data/useActs'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
+import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
-import { Failed, Loading } from '../../ui/Page'
-import { sayRefusal } from '../../wording/refusals'
+import { Failed } from '../../data/Failed'
+import { Loading } from '../../ui/Page'
+import { NotHere } from '../../ui/NotHere'
 import { inserted, merged, split } from './edits'
 import { InsertRung } from './InsertRung'
 import { Notes } from './Notes'
@@ -41,22 +43,22 @@ function asRemedy(name: string, ladder: LadderState, rungs: readonly LadderRung[
 }
 
 function useSaveAsOwn(view: StudentView, state: CaseState, ladder: LadderState) {
-  const client = useQueryClient()
-  return async (rungs: readonly LadderRung[]) => {
-    const name = `${ladder.name}, our way`
+  const name = `${ladder.name}, our way`
+  const { run } = useChange({
+    change: (entries: readonly OwnEntry[]) =>
+      api.changeEntries(view.record.card.instrument, entries),
+    touches: [['pack'], ['packs'], ['student']],
+    toasted: true,
+    done: () => toast(`Kept as a remedy: ${name}`),
+  })
+  return (rungs: readonly LadderRung[]) => {
     const id = slug(`${name} ${view.record.lessons.length}`)
     const fault = view.knowledge.faults.find((f) => f.id === state.fault)
     if (!fault) return
-    try {
-      await api.changeEntries(view.record.card.instrument, [
-        { section: 'remedies', id, entry: asRemedy(name, ladder, rungs) },
-        { section: 'faults', id: fault.id, entry: { remedies: [...fault.remedies, id] } },
-      ])
-      await client.invalidateQueries({ queryKey: ['pack', view.record.card.instrument] })
-      toast(`Kept as a remedy: ${name}`)
-    } catch (error) {
-      toast.error(error instanceof ApiError ? sayRefusal(error.refusal) : 'Not kept.')
-    }
+    run([
+      { section: 'remedies', id, entry: asRemedy(name, ladder, rungs) },
+      { section: 'faults', id: fault.id, entry: { remedies: [...fault.remedies, id] } },
+    ])
   }
 }
 
@@ -172,7 +174,7 @@ function Bench({ view, state, ladder }: BenchProps) {
           <Button look="bare" disabled={!changed} onClick={drop}>
             Leave it as it was
           </Button>
-          <Button onClick={() => void saveAsOwn(rungs)}>Keep as a remedy of our own</Button>
+          <Button onClick={() => saveAsOwn(rungs)}>Keep as a remedy of our own</Button>
         </div>
         <p className="mt-2 flex flex-wrap items-center gap-1">
           <span className="text-kiln text-sm">The whole ladder:</span>
@@ -216,11 +218,10 @@ function Bench({ view, state, ladder }: BenchProps) {
 export function RemedyBench() {
   const { studentId = '', caseId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the ladder" />
   const state = data.record.cases.find((c) => c.id === caseId)
-  if (!state?.ladder) return <Failed error={new Error('unknown_ladder')} />
+  if (!state?.ladder) return <NotHere />
   return (
     <>
       <p className="mt-5">

@@ -2,17 +2,17 @@
 import { parseDay } from '@vein-mend/core/kit'
 import { layoutSeam, wholeWindow } from '@vein-mend/core/seam'
 import type { SeamWindow } from '@vein-mend/core/seam'
-import type { CaseState, StudentId } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
 import { handOfFault, HANDS } from '@vein-mend/core/watch'
 import type { WhichHand } from '@vein-mend/core/watch'
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
 import { useStudent, useStudents } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 import { saveSeam } from './saveSeam'
 import { Seam, seamSize, WindowButtons } from './Seam'
 
@@ -159,7 +159,6 @@ function Shown({ view }: { view: StudentView }) {
 export function SeamScreen() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the seam" />
   return <Shown view={data} />

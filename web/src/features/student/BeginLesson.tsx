@@ -3,19 +3,37 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import type { ActId, LessonId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { ApiError, api } from '../../data/api'
-import { freshId } from '../../data/useActs'
+import { api } from '../../data/api'
+import { freshAct, freshLesson } from '../../data/freshId'
+import { useChange } from '../../data/useChange'
 import type { StudentView } from '../../data/useStudent'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, buttonClass } from '../../ui/Button'
 import { INPUT_CLASS } from '../../ui/Field'
-import { sayRefusal } from '../../wording/refusals'
 
-export function BeginLesson({ view }: { view: StudentView }) {
+/** Opens a lesson on record and goes there; the answer comes first, so that a date that cannot be is said here. */
+function useBeginning(view: StudentView) {
   const navigate = useNavigate()
   const client = useQueryClient()
+  return useChange({
+    change: async (date: IsoDate) => {
+      const lesson = freshLesson()
+      const act = { kind: 'lesson-opened', lesson, date, id: freshAct() } as const
+      await api.record(view.id, { acts: [act], knowledge: view.digest })
+      return lesson
+    },
+    touches: [['students']],
+    unchanged: 'Try again.',
+    done: async (lesson) => {
+      await client.invalidateQueries({ queryKey: ['student', view.id] })
+      await navigate(`/students/${view.id}/lessons/${lesson}`)
+    },
+  })
+}
+
+export function BeginLesson({ view }: { view: StudentView }) {
   const [date, setDate] = useState<string>(view.today)
-  const [trouble, setTrouble] = useState<string | null>(null)
+  const { run, trouble, clear } = useBeginning(view)
   const open = view.record.lessons.find((l) => l.open)
   if (open) {
     return (
@@ -24,33 +42,13 @@ export function BeginLesson({ view }: { view: StudentView }) {
       </Link>
     )
   }
-  const begin = async () => {
-    const lesson = freshId() as LessonId
-    try {
-      const act = {
-        kind: 'lesson-opened',
-        lesson,
-        date: date as IsoDate,
-        id: freshId() as ActId,
-      } as const
-      const response = await api.record(view.id, [act])
-      client.setQueryData(['student', view.id], response)
-      await navigate(`/students/${view.id}/lessons/${lesson}`)
-    } catch (error) {
-      setTrouble(
-        error instanceof ApiError
-          ? sayRefusal(error.refusal)
-          : 'The server does not answer. Try again.',
-      )
-    }
-  }
   return (
     <form
       id="begin"
       className="flex flex-wrap items-start gap-2"
       onSubmit={(event) => {
         event.preventDefault()
-        void begin()
+        run(date as IsoDate)
       }}
     >
       <div>
@@ -66,12 +64,12 @@ export function BeginLesson({ view }: { view: StudentView }) {
           aria-describedby="lesson-date-trouble"
           onChange={(event) => {
             setDate(event.target.value)
-            setTrouble(null)
+            clear()
           }}
           className={INPUT_CLASS}
         />
         <p id="lesson-date-trouble" role="alert" className="text-danger max-w-64 text-sm">
-          {trouble}
+          {trouble?.words}
         </p>
       </div>
       <Button look="main" type="submit">

@@ -4,17 +4,19 @@ import { lastDays, wholeWindow } from '@vein-mend/core/seam'
 import type { SeamWindow } from '@vein-mend/core/seam'
 import { useState } from 'react'
 import { useParams, Link } from 'react-router'
-import { useRefusalToasts } from '../../data/useActs'
+import { ApiError } from '../../data/api'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 import { plural, STAGE_WORDS } from '../../wording/words'
 import { weekMinutes, whatWorks } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
+import { StuckRecord } from './StuckRecord'
 import { LatestActs } from './LatestActs'
 import { Seam } from '../seam/Seam'
 
@@ -70,8 +72,10 @@ function recent({ record, today }: StudentView): SeamWindow | null {
 export function Student() {
   const { studentId = '' } = useParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   const [window, setWindow] = useState<SeamWindow | null>(null)
+  if (error instanceof ApiError && error.refusal?.code === 'record_unplayable') {
+    return <StuckRecord student={studentId as StudentId} facts={error.refusal.facts ?? {}} />
+  }
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the student" />
   return (

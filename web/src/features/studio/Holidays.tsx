@@ -1,34 +1,30 @@
 /** A holiday of the whole studio, noted with every student at once. */
-import { useQueryClient } from '@tanstack/react-query'
+import type { BreakRequest } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { BreakForm } from '../../ui/BreakForm'
 import { Section } from '../../ui/Page'
-import { sayRefusal } from '../../wording/refusals'
 import { BREAK_WORDS, plural } from '../../wording/words'
 
 export function Holidays({ today }: { today: string }) {
-  const client = useQueryClient()
   const [round, setRound] = useState(0)
-  const note = async (asked: { from: string; to: string; words: string }) => {
-    const [from, to] = [parseDay(asked.from), parseDay(asked.to)]
-    if (!from || !to) return
-    try {
-      const { students } = await api.noteBreak({ from, to, why: 'holiday', words: asked.words })
-      await client.invalidateQueries()
+  const { run, trouble } = useChange({
+    change: (request: BreakRequest) => api.noteBreak(request),
+    done: ({ students }) => {
       toast(
         students === 0
           ? 'Every student had it already'
           : `Noted with ${plural(students, 'student')}`,
       )
       setRound((r) => r + 1)
-    } catch (error) {
-      toast.error(
-        error instanceof ApiError ? sayRefusal(error.refusal) : 'The server does not answer.',
-      )
-    }
+    },
+  })
+  const note = (asked: { from: string; to: string; words: string }) => {
+    const [from, to] = [parseDay(asked.from), parseDay(asked.to)]
+    if (from && to) run({ from, to, why: 'holiday', words: asked.words })
   }
   return (
     <Section
@@ -39,8 +35,13 @@ export function Holidays({ today }: { today: string }) {
         key={round}
         today={today}
         reasons={[['holiday', BREAK_WORDS.holiday]]}
-        onNote={(asked) => void note(asked)}
+        onNote={note}
       />
+      {trouble && (
+        <p role="alert" className="text-danger mt-1">
+          {trouble.words}
+        </p>
+      )}
     </Section>
   )
 }

@@ -1,13 +1,13 @@
 /** How the mending model's figures stand against this studio's own faults, and which of them hold. */
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import type { StudioMendingResponse } from '@vein-mend/contract'
+import { useQuery } from '@tanstack/react-query'
+import type { MendingChoice, StudioMendingResponse } from '@vein-mend/contract'
 import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import { toast } from 'sonner'
-import { api, ApiError } from '../../data/api'
+import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { sayRefusal } from '../../wording/refusals'
 import { percent, plural } from '../../wording/words'
 
 const GUESS_WORDS: Record<GuessKind, string> = {
@@ -43,27 +43,24 @@ const ROWS: readonly Row[] = [
   ...GUESS_ROWS,
 ]
 
+type Use = MendingChoice['use']
+
 function useMendingChoice() {
-  const client = useQueryClient()
-  return async (use: 'studio' | 'packs') => {
-    try {
-      client.setQueryData(['studio-mending'], await api.chooseMending({ use }))
-      await client.invalidateQueries({ queryKey: ['pack'] })
+  const touches = [['studio-mending'], ['pack'], ['student']]
+  const change = (use: Use) => api.chooseMending({ use })
+  const { run: back } = useChange({ change, touches, toasted: true })
+  const { run } = useChange({
+    change,
+    touches,
+    toasted: true,
+    done: (_, use) => {
+      const before: Use = use === 'studio' ? 'packs' : 'studio'
       toast(use === 'studio' ? 'From the next lesson on' : 'The packs’ figures again', {
-        action: {
-          label: 'Undo',
-          onClick: () =>
-            void api
-              .chooseMending({ use: use === 'studio' ? 'packs' : 'studio' })
-              .then((m) => client.setQueryData(['studio-mending'], m)),
-        },
+        action: { label: 'Undo', onClick: () => back(before) },
       })
-    } catch (error) {
-      toast.error(
-        error instanceof ApiError ? sayRefusal(error.refusal) : 'The server does not answer.',
-      )
-    }
-  }
+    },
+  })
+  return run
 }
 
 export function Mending() {
@@ -105,10 +102,10 @@ export function Mending() {
         as the packs have it. Lessons already held keep the figures they were held with.
       </p>
       <div className="mt-2 flex gap-2">
-        <Button disabled={data.faults === 0} onClick={() => void choose('studio')}>
+        <Button disabled={data.faults === 0} onClick={() => choose('studio')}>
           Go by this studio
         </Button>
-        <Button disabled={inUse === null} onClick={() => void choose('packs')}>
+        <Button disabled={inUse === null} onClick={() => choose('packs')}>
           Go by the packs
         </Button>
       </div>

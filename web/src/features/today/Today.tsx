@@ -6,7 +6,8 @@ import type { StudentListed } from '@vein-mend/contract'
 import { Link } from 'react-router'
 import { usePacks, useStudents } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 import { longDay, nearDay } from '../../wording/dates'
 import { plural } from '../../wording/words'
 import { FaultCounts } from './FaultCounts'
@@ -135,7 +136,7 @@ export function Today() {
   const packs = usePacks()
   if (students.error) return <Failed error={students.error} />
   if (!students.data) return <Loading what="the studio" />
-  const today = students.data.today as IsoDate
+  const { today } = students.data
   const list = students.data.students
   const nameOf = (id: string) => packs.data?.packs.find((p) => p.id === id)?.name ?? id
   return (
@@ -154,7 +155,7 @@ export function Today() {
           Add a student
         </Link>
       </div>
-      {list.length === 0 ? (
+      {list.length + students.data.inTrouble.length === 0 ? (
         <p className="mt-10 max-w-prose text-lg">
           The studio is empty. Add a student and an instrument; the first lesson can begin right
           after.
@@ -164,6 +165,19 @@ export function Today() {
           <Section title="Not to be forgotten">
             <DueList dues={duesOfAll(list, today)} today={today} />
           </Section>
+          {students.data.inTrouble.length > 0 && (
+            <Section title="Records that cannot be read on">
+              <ul>
+                {students.data.inTrouble.map((s) => (
+                  <li key={s.id}>
+                    <Link className="underline underline-offset-4" to={`/students/${s.id}`}>
+                      {s.name}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </Section>
+          )}
           <Section title="Students" aside="in the order in which they come">
             <table className="w-full">
               <thead className="text-kiln text-left text-sm">

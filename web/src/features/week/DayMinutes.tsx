@@ -1,6 +1,6 @@
 /** The minutes a day has at home, changed where they are looked at. */
 import { useState } from 'react'
-import { HOME_MINUTES_MOST } from '@vein-mend/contract'
+import { HOME_MINUTES_MOST } from '@vein-mend/core/record'
 
 interface Props {
   readonly day: string

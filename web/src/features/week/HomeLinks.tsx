@@ -1,66 +1,78 @@
 /** The link for home: made, shown once, taken back. */
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import type { HomeLinkMade } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { plural } from '../../wording/words'
 
+/** The link as it is given away: at every address a phone in the house can open, or what is missing for that. */
+function MadeLink({ link }: { link: HomeLinkMade }) {
+  const addresses = link.addresses.map((at) => `${at}/home/${link.token}`)
+  const here = `${window.location.origin}/home/${link.token}`
+  return (
+    <div className="mb-2">
+      <p className="text-kiln">
+        {addresses.length > 0
+          ? 'Give this link to the family; it is shown only now. It opens on a phone in the same network:'
+          : 'This link opens on this machine only; it is shown only now. For phones in the house, start the studio with VEIN_MEND_HOME_PORT=4280 ./mend start and make a new one.'}
+      </p>
+      {(addresses.length > 0 ? addresses : [here]).map((address) => (
+        <input
+          key={address}
+          readOnly
+          aria-label="Link for home"
+          value={address}
+          onFocus={(event) => event.target.select()}
+          className="border-line bg-glaze mt-1 block min-h-11 w-full rounded border px-3"
+        />
+      ))}
+    </div>
+  )
+}
+
 export function HomeLinks({ student }: { student: StudentId }) {
-  const client = useQueryClient()
-  const [made, setMade] = useState<{ token: string; expires: string } | null>(null)
+  const [made, setMade] = useState<HomeLinkMade | null>(null)
   const { data } = useQuery({
     queryKey: ['home-links', student],
     queryFn: () => api.homeLinks(student),
   })
-  const settle = () => client.invalidateQueries({ queryKey: ['home-links', student] })
-  const make = useMutation({
-    mutationFn: () => api.makeHomeLink(student),
-    onSuccess: (link) => {
-      setMade(link)
-      void settle()
-    },
+  const touches = [['home-links', student]]
+  const make = useChange({ change: () => api.makeHomeLink(student), touches, done: setMade })
+  const revoke = useChange({
+    change: () => api.revokeHomeLinks(student),
+    touches,
+    done: () => setMade(null),
   })
-  const revoke = useMutation({
-    mutationFn: () => api.revokeHomeLinks(student),
-    onSuccess: () => {
-      setMade(null)
-      void settle()
-    },
-  })
+  const trouble = make.trouble ?? revoke.trouble
   const valid = data?.links.filter((l) => l.revoked === null) ?? []
-  const address = made && `${window.location.origin}/home/${made.token}`
+  const [newest] = valid
   return (
     <Section title="Home page" aside="shows the sheet and nothing else of the record">
-      {address !== null && (
-        <p className="mb-2">
-          <label>
-            <span className="text-kiln">Give this link to the family; it is shown only now:</span>
-            <input
-              readOnly
-              value={address}
-              onFocus={(event) => event.target.select()}
-              className="border-line bg-glaze mt-1 block min-h-11 w-full rounded border px-3"
-            />
-          </label>
-        </p>
-      )}
+      {made && <MadeLink link={made} />}
       <div className="flex flex-wrap items-center gap-3">
-        <Button onClick={() => make.mutate()}>Make a link</Button>
-        {valid.length > 0 && (
+        <Button onClick={() => make.run(undefined)}>Make a link</Button>
+        {newest && (
           <>
             <span>
               {plural(valid.length, 'link works', 'links work')}, the newest until{' '}
-              {shortDay(valid[0]?.expires ?? valid[0]?.made ?? ('' as never))}
+              {shortDay(newest.expires)}
             </span>
-            <Button look="bare" onClick={() => revoke.mutate()}>
+            <Button look="bare" onClick={() => revoke.run(undefined)}>
               Take {valid.length === 1 ? 'it' : 'all'} back
             </Button>
           </>
         )}
       </div>
+      {trouble && (
+        <p role="alert" className="text-danger mt-1">
+          {trouble.words}
+        </p>
+      )}
     </Section>
   )
 }

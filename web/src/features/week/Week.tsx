@@ -6,15 +6,16 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
 import type { Block } from '@vein-mend/core/practice'
 import { mondayOf } from '@vein-mend/core/record'
-import type { ActRequest, GivenBlock, StudentId } from '@vein-mend/core/record'
+import type { ActRequest, GivenBlock } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
-import { useActs, useRefusalToasts } from '../../data/useActs'
+import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
-import { Failed, Loading, Section } from '../../ui/Page'
+import { Failed } from '../../data/Failed'
+import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { plural, WEEKDAY_WORDS } from '../../wording/words'
 import { DayColumns } from './DayColumns'
@@ -238,7 +239,6 @@ export function Week() {
   const { studentId = '' } = useParams()
   const [query] = useSearchParams()
   const { data, error } = useStudent(studentId)
-  useRefusalToasts(studentId as StudentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the week" />
   const monday = mondayOf(parseDay(query.get('day') ?? '') ?? data.today)

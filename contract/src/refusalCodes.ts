@@ -1,0 +1,58 @@
+/** Every reason for which something asked for is not done; the interface has a sentence for each. */
+import type { FieldCode, Path, Refusal, Result } from '@vein-mend/core/kit'
+import type { RecordRefusalCode } from '@vein-mend/core/record'
+
+/** Reasons of the server, beside those of the record. */
+export const SERVER_REFUSALS = [
+  'act_of_other_student',
+  'ends_before_it_begins',
+  'foreign_page',
+  'handover_differs',
+  'handover_here_already',
+  'handover_of_two',
+  'handover_pack_differs',
+  'link_not_valid',
+  'no_such_bars',
+  'no_week',
+  'not_a_piece',
+  'not_from_home',
+  'not_json',
+  'not_understood',
+  'nothing_learned',
+  'other_studio',
+  'pack_exists',
+  'pack_in_use',
+  'pack_is_shipped',
+  'pack_refused',
+  'pack_removes',
+  'record_unplayable',
+  'rung_without_notes',
+  'server_fault',
+  'sign_in_first',
+  'too_large',
+  'too_many_requests',
+  'unknown_address',
+  'unknown_instrument',
+  'unknown_pack',
+  'unknown_school',
+] as const
+export type ServerRefusalCode = (typeof SERVER_REFUSALS)[number]
+
+export type RefusalCode = RecordRefusalCode | ServerRefusalCode
+
+/** A refusal as it goes over the line: of the record, of the server, or of one field. */
+export interface CodedRefusal extends Refusal {
+  readonly code: RefusalCode | FieldCode
+}
+
+/** What became of something asked for. */
+export type Outcome<T> = Result<T, CodedRefusal>
+
+/** Something that cannot be done, as an outcome. */
+export function refuse(
+  code: RefusalCode,
+  path: Path,
+  facts?: Refusal['facts'],
+): { readonly ok: false; readonly refusal: CodedRefusal } {
+  return { ok: false, refusal: facts ? { code, path, facts } : { code, path } }
+}

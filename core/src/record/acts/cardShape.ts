@@ -1,0 +1,80 @@
+/** A student's card, as it may be asked for and as it is kept. */
+import {
+  byKey,
+  day,
+  flag,
+  list,
+  nullable,
+  number,
+  object,
+  oneOf,
+  text,
+  usually,
+  whole,
+} from '../../kit'
+import type { IsoDate, Shape } from '../../kit'
+import { AGE_BANDS, HEALTH_FLAGS, STAGES } from '../../packs'
+import { CONSENT_STATES, KEPT, WEEKDAYS } from '../card'
+import type { StudentCard } from '../card'
+import { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, packId, WORDS_MOST } from './fields'
+
+const YEARS_MOST = 90
+const WORKS_MOST = 40
+const ANSWERS_MOST = 60
+const LESSON_MINUTES = { least: 10, most: 180 } as const
+
+const said = (most = WORDS_MOST) => usually(text(most), '')
+
+/** A day, or nothing yet. */
+const dayOrNone: Shape<IsoDate | ''> = {
+  form: { type: 'text', least: 0, most: 10 },
+  read: (value, reading) => (value === '' ? '' : day.read(value, reading)),
+}
+
+const consent = object({
+  state: oneOf(CONSENT_STATES),
+  by: said(NAME_MOST),
+  on: usually(dayOrNone, ''),
+})
+
+const kept = oneOf(KEPT)
+const answers = byKey(text(WORDS_MOST), ANSWERS_MOST)
+
+const formerTeacher = object({
+  name: said(NAME_MOST),
+  contact: said(),
+  told: usually(flag, false),
+  maySpeak: usually(flag, false),
+  handedOver: said(NOTE_MOST),
+})
+
+export const cardShape: Shape<StudentCard> = object({
+  name: text(NAME_MOST, 1),
+  instrument: packId,
+  stage: oneOf(STAGES),
+  ageBand: oneOf(AGE_BANDS),
+  yearsPlayed: number({ least: 0, most: YEARS_MOST }),
+  flags: list(oneOf(HEALTH_FLAGS), HEALTH_FLAGS.length),
+  equipment: answers,
+  schools: answers,
+  homeMinutes: list(whole(0, HOME_MINUTES_MOST), WEEKDAYS, WEEKDAYS),
+  lessonMinutes: whole(LESSON_MINUTES.least, LESSON_MINUTES.most),
+  whyNow: said(),
+  goal: said(),
+  correction: said(),
+  interests: said(),
+  commitments: object({
+    'listening-daily': kept,
+    'practice-daily': kept,
+    'lesson-weekly': kept,
+    'group-weekly': kept,
+  }),
+  consents: object({
+    pictures: consent,
+    recordings: consent,
+    touch: consent,
+    'handing-on': consent,
+  }),
+  former: usually(nullable(formerTeacher), null),
+  works: list(text(WORDS_MOST, 1), WORKS_MOST),
+})

@@ -1,0 +1,52 @@
+/** Fields that kinds of act have in common, with their limits. */
+import { flag, id, nullable, number, oneOf, text, whole } from '../../kit'
+import { BODY_PARTS, CONDITIONS, STRANDS, STRENGTHS } from '../../packs'
+import { WEEKDAYS } from '../card'
+import type { ActId, CaseId, LessonId } from '../ids'
+
+/** Letters of a name, of a sentence, and of a page. */
+export const NAME_MOST = 80
+export const WORDS_MOST = 200
+export const NOTE_MOST = 2000
+/** Minutes of practice a day can hold; ten hours. */
+export const HOME_MINUTES_MOST = 600
+/** Tries that are counted at once. */
+export const TRIES_MOST = 60
+/** Letters of a sentence a pack speaks in; packs are written with room. */
+const PACK_WORDS_MOST = 600
+/** Letters of a place in the week: a rung's id behind its fault's. */
+const ITEM_MOST = 160
+/** Fewest letters that give a reason. */
+const REASON_LEAST = 3
+const TEMPO = { least: 20, most: 300 } as const
+
+export const actId = id<ActId>()
+export const lesson = id<LessonId>()
+export const fault = id<CaseId>()
+export const inLesson = { lesson }
+export const inCase = { lesson, case: fault }
+
+/** Id of an entry of a pack. */
+export const packId = text(NAME_MOST, 1)
+/** A text out of a pack. */
+export const packWords = text(PACK_WORDS_MOST)
+export const words = text(WORDS_MOST, 1)
+export const note = text(NOTE_MOST)
+export const line = text(WORDS_MOST)
+/** Why the teacher chose against the ranking. */
+export const againstRanking = text(WORDS_MOST, REASON_LEAST)
+export const itemId = text(ITEM_MOST, 1)
+
+export const strength = oneOf(STRENGTHS)
+export const strand = oneOf(STRANDS)
+export const condition = oneOf(CONDITIONS)
+export const bodyPart = oneOf(BODY_PARTS)
+export const prompted = flag
+
+export const tries = whole(1, TRIES_MOST)
+export const clean = whole(0, TRIES_MOST)
+export const bpm = number(TEMPO)
+export const probability = number({ least: 0, most: 1 })
+export const weekday = whole(0, WEEKDAYS - 1)
+export const blockMinutes = number({ least: 0, most: HOME_MINUTES_MOST })
+export const weekdayOrNone = nullable(weekday)

@@ -1,0 +1,13 @@
+import { day, text } from '../../kit'
+import { besideAct, plain } from '../actModule'
+import { atHome } from '../atHome'
+import { notAhead } from './daysAhead'
+import { NOTE_MOST } from './fields'
+
+export const homeNoted = besideAct({
+  scope: 'home',
+  ...plain('home-noted', { date: day, words: text(NOTE_MOST, 1) }),
+  refuseOn: notAhead,
+  apply: (record, { id, date, words }) =>
+    atHome(record, { notes: [...record.home.notes, { act: id, date, words }] }),
+})

@@ -1,0 +1,15 @@
+import { day } from '../../kit'
+import { besideAct, plain } from '../actModule'
+import { atHome } from '../atHome'
+import { notAhead } from './daysAhead'
+import * as fields from './fields'
+
+export const hurtAtHome = besideAct({
+  scope: 'home',
+  ...plain('hurt-at-home', { date: day, item: fields.itemId, name: fields.words }),
+  refuseOn: notAhead,
+  apply: (record, { id, date, item, name }) => {
+    const hurt = { act: id, date, item, name, lessonsBefore: record.lessons.length }
+    return atHome(record, { hurts: [...record.home.hurts, hurt] })
+  },
+})

@@ -1,0 +1,23 @@
+import { oneOf, optional } from '../../kit'
+import { faultAct, plain } from '../actModule'
+import { decideRung } from '../caseSteps'
+import { refuse } from '../refusal'
+import { DECISIONS } from '../vocabulary'
+import * as fields from './fields'
+
+export const rungDecided = faultAct({
+  ...plain('rung-decided', {
+    ...fields.inCase,
+    decision: oneOf(DECISIONS),
+    reason: optional(fields.line),
+  }),
+  refuse: ({ ladder, name }, { decision }) => {
+    if (!ladder) return refuse('no_ladder', 'case', { name })
+    if (decision === 'up' && ladder.at === ladder.rungs.length - 1) {
+      return refuse('top_of_ladder', 'decision')
+    }
+    return decision === 'back' && ladder.at === 0 ? refuse('foot_of_ladder', 'decision') : null
+  },
+  step: decideRung,
+  reason: (act) => act.reason,
+})

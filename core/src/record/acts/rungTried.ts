@@ -1,0 +1,21 @@
+import { faultAct, plain } from '../actModule'
+import { tryRung } from '../caseSteps'
+import { refuse } from '../refusal'
+import * as fields from './fields'
+import { refuseTries } from './refuseTries'
+
+export const rungTried = faultAct({
+  ...plain('rung-tried', {
+    ...fields.inCase,
+    rung: fields.packId,
+    clean: fields.clean,
+    tries: fields.tries,
+  }),
+  refuse: ({ ladder, name }, act) => {
+    if (!ladder) return refuse('no_ladder', 'case', { name })
+    return ladder.rungs[ladder.at]?.id === act.rung
+      ? refuseTries(act)
+      : refuse('not_on_this_rung', 'rung')
+  },
+  step: tryRung,
+})

@@ -1,0 +1,39 @@
+import { good, nullable, optional, usually } from '../../kit'
+import { filled, lessonAct } from '../actModule'
+import { inLesson } from '../inLesson'
+import { refused } from '../refusal'
+import * as fields from './fields'
+
+export const signNoted = lessonAct({
+  ...filled(
+    'sign-noted',
+    {
+      ...fields.inLesson,
+      finding: fields.packId,
+      strength: fields.strength,
+      prompted: fields.prompted,
+      /** The setting in which it was noted; null when nobody said. */
+      condition: usually(nullable(fields.condition), null),
+    },
+    {
+      text: fields.packWords,
+      strand: fields.strand,
+      /** The sign stops the playing of this part: pain, numbness, dizziness. */
+      stops: optional(fields.bodyPart),
+    },
+    (request, _record, knowledge) => {
+      const finding = knowledge.findings.find((f) => f.id === request.finding)
+      if (!finding) return refused('unknown_finding', 'finding', { finding: request.finding })
+      const { text, strand, stop } = finding
+      return good({ ...request, text, strand, ...(stop ? { stops: stop.part } : {}) })
+    },
+  ),
+  apply: (record, act) => {
+    const { finding, text, strand, strength, prompted, condition, stops = null } = act
+    const sign = { act: act.id, finding, text, strand, strength, prompted, condition, stops }
+    return inLesson(record, act.lesson, (l) => ({
+      ...l,
+      signs: [...l.signs.filter((s) => s.finding !== finding), sign],
+    }))
+  },
+})

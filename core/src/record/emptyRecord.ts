@@ -1,0 +1,18 @@
+/** A record with nothing in it but the card. */
+import type { StudentCard } from './card'
+import { EMPTY_HOME } from './homeLog'
+import type { StudentRecord } from './state'
+
+export function emptyRecord(card: StudentCard): StudentRecord {
+  return {
+    card,
+    lessons: [],
+    cases: [],
+    strengths: [],
+    home: EMPTY_HOME,
+    breaks: [],
+    preparing: [],
+    overruledGates: [],
+    levels: [],
+  }
+}

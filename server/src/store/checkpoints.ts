@@ -1,0 +1,67 @@
+/** Records written down whole, so that a start need not play ten years of acts: packed, each with the act it goes up to. */
+import { promisify } from 'node:util'
+import { constants, gunzip, gzip } from 'node:zlib'
+import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Transaction } from 'sequelize'
+import type { Models } from './models'
+import { CHECKPOINT, RECORD_DIGEST } from './projections'
+
+const pack = promisify(gzip)
+const unpack = promisify(gunzip)
+
+export interface Checkpoint {
+  readonly seq: number
+  /** The record as JSON in UTF-8. */
+  readonly json: Buffer
+}
+
+/** What this very code wrote down; null where there is nothing it would take. */
+export async function readCheckpoint(
+  models: Models,
+  student: StudentId,
+  transaction?: Transaction,
+): Promise<Checkpoint | null> {
+  const row = await models.projections.findOne({
+    where: { studentId: student, name: CHECKPOINT, digest: RECORD_DIGEST },
+    raw: true,
+    ...(transaction ? { transaction } : {}),
+  })
+  return row && { seq: row.seq, json: await unpack(row.body) }
+}
+
+/** The record packed; done beside the event loop. */
+export function packRecord(record: StudentRecord): Promise<Buffer> {
+  return pack(JSON.stringify(record), { level: constants.Z_BEST_SPEED })
+}
+
+export async function writeCheckpoint(
+  models: Models,
+  student: StudentId,
+  seq: number,
+  body: Buffer,
+  transaction: Transaction,
+): Promise<void> {
+  const row = { studentId: student, name: CHECKPOINT, digest: RECORD_DIGEST, seq, body }
+  await models.projections.upsert(row, { transaction })
+}
+
+/** Something up to that act was undone: what was written down after it is no longer true. */
+export async function dropCheckpointsFrom(
+  models: Models,
+  student: StudentId,
+  seq: number,
+  transaction: Transaction,
+): Promise<void> {
+  const row = await models.projections.findOne({
+    where: { studentId: student, name: CHECKPOINT },
+    attributes: ['seq'],
+    raw: true,
+    transaction,
+  })
+  if (row && row.seq >= seq) {
+    await models.projections.destroy({
+      where: { studentId: student, name: CHECKPOINT },
+      transaction,
+    })
+  }
+}

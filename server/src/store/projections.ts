@@ -1,0 +1,87 @@
+/**
+ * What is worked out from a student's record and kept beside it: each with a name, the digest of the code that makes
+ * it, and a function of the record. They are written in the transaction of the acts, and rebuilt by one path when
+ * the code is another.
+ */
+import { studentSpans } from '@vein-mend/core/insight'
+import type { StudentSpans } from '@vein-mend/core/insight'
+import { summarise } from '@vein-mend/core/record'
+import type { StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
+import type { Transaction } from 'sequelize'
+import { codeDigest, coreFile } from './codeDigest'
+import type { Models } from './models'
+
+const REPLAY = coreFile('record', 'replay.ts')
+
+/** The code that plays acts to a record. */
+export const RECORD_DIGEST = codeDigest(REPLAY)
+/** Under this name the record itself is kept, as it stood after some act. */
+export const CHECKPOINT = 'record'
+
+interface Projection<T> {
+  readonly name: string
+  readonly digest: string
+  readonly of: (record: StudentRecord, student: StudentId) => T
+}
+
+/** One line for Today. */
+const today: Projection<StudentSummary> = {
+  name: 'today',
+  digest: codeDigest(REPLAY, coreFile('record', 'summary.ts')),
+  of: (record) => summarise(record),
+}
+
+/** From when to when each fault stood where. */
+const spans: Projection<StudentSpans> = {
+  name: 'spans',
+  digest: codeDigest(REPLAY, coreFile('insight', 'spans.ts')),
+  of: (record, student) => studentSpans(student, record),
+}
+
+/** Kept with every act. */
+export const PROJECTIONS = { today, spans } as const
+
+export interface Projected {
+  readonly today: StudentSummary
+  readonly spans: StudentSpans
+}
+
+export function projected(record: StudentRecord, student: StudentId): Projected {
+  return { today: today.of(record, student), spans: spans.of(record, student) }
+}
+
+/** Writes every projection as it is after the act. */
+export async function keepProjections(
+  models: Models,
+  student: StudentId,
+  made: Projected,
+  seq: number,
+  transaction: Transaction,
+): Promise<void> {
+  for (const { name, digest } of [today, spans]) {
+    const body = Buffer.from(JSON.stringify(name === today.name ? made.today : made.spans))
+    await models.projections.upsert(
+      { studentId: student, name, digest, seq, body },
+      { transaction },
+    )
+  }
+}
+
+/** Those kept by this very code, by student; who is missing has to be played. */
+export async function keptProjections<N extends keyof Projected>(
+  models: Models,
+  name: N,
+): Promise<ReadonlyMap<StudentId, { readonly seq: number; readonly made: Projected[N] }>> {
+  const { digest } = PROJECTIONS[name]
+  const rows = await models.projections.findAll({
+    where: { name, digest },
+    attributes: ['studentId', 'seq', 'body'],
+    raw: true,
+  })
+  return new Map(
+    rows.map((row) => [
+      row.studentId as StudentId,
+      { seq: row.seq, made: JSON.parse(row.body.toString()) as Projected[N] },
+    ]),
+  )
+}

@@ -1,0 +1,274 @@
+/**
+ * Brings what was noted to the server: kept at once, in order within each student, once, over a reload and over
+ * tabs. What is refused lies on a shelf with its words until somebody sends it again or drops it.
+ */
+import type { CodedRefusal } from '@vein-mend/contract'
+import type { IdentifiedRequest } from '@vein-mend/core/record'
+import { freshId } from '../freshId'
+import { meaningOf } from './meaning'
+import type { Answer, Meaning } from './meaning'
+import { laneOf, split } from './parcel'
+import type { Address, Parcel } from './parcel'
+import { inOrder } from './parcelStore'
+import type { ParcelStore } from './parcelStore'
+
+/** What came of posting a parcel. */
+export interface Posted extends Answer {
+  /** The body of an answer that took it. */
+  readonly taken: unknown
+  readonly refusal: CodedRefusal | null
+}
+
+/** What the mail needs of the world round it. */
+export interface MailDeps {
+  readonly store: ParcelStore
+  readonly post: (parcel: Parcel) => Promise<Posted>
+  /** The studio that answers here; null until one has answered. */
+  readonly studio: () => string | null
+  readonly now: () => number
+  readonly later: (work: () => void, ms: number) => void
+  /** Resolves when this tab is the one that sends; at once where the browser cannot say. */
+  readonly turn: () => Promise<void>
+  readonly tell: (word: Word) => void
+}
+
+/** What one tab tells the others. */
+export type Word =
+  | { readonly kind: 'kept'; readonly parcel: Parcel }
+  | { readonly kind: 'gone'; readonly id: string; readonly lane: string }
+
+export interface MailState {
+  /** On the way, in order. */
+  readonly waiting: readonly Parcel[]
+  /** Not taken, each with its reason. */
+  readonly shelf: readonly Parcel[]
+  /** Noted for other studios; they are sent when those are open. */
+  readonly elsewhere: readonly Parcel[]
+  readonly away: boolean
+  readonly signIn: boolean
+  /** Lanes on which the server breaks. */
+  readonly faulty: readonly string[]
+}
+
+const RETRY_MS = 1500
+const RETRY_MS_MOST = 60_000
+
+interface Lane {
+  busy: boolean
+  faults: number
+  /** Not tried before then. */
+  notBefore: number
+}
+
+/** What is done before the parcel is let go: it is shown as waiting until then. */
+type Taken = (parcel: Parcel, taken: unknown) => unknown
+type Refused = (parcel: Parcel, refusal: CodedRefusal) => void
+
+export class Mail {
+  private parcels: readonly Parcel[] = []
+  private away = false
+  private signIn = false
+  private maySend = false
+  private made = 0
+  private pauseUntil = 0
+  private readonly lanes = new Map<string, Lane>()
+  private readonly listeners = new Set<() => void>()
+  private readonly takers = new Set<Taken>()
+  private readonly refusers = new Set<Refused>()
+  private state: MailState = {
+    waiting: [],
+    shelf: [],
+    elsewhere: [],
+    away: false,
+    signIn: false,
+    faulty: [],
+  }
+
+  constructor(private readonly deps: MailDeps) {}
+
+  snapshot = (): MailState => this.state
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+
+  onTaken(listener: Taken): () => void {
+    this.takers.add(listener)
+    return () => this.takers.delete(listener)
+  }
+
+  onRefused(listener: Refused): () => void {
+    this.refusers.add(listener)
+    return () => this.refusers.delete(listener)
+  }
+
+  /** Takes up what waited from before, and sends as soon as it is this tab's turn. */
+  async start(): Promise<void> {
+    const kept = await this.deps.store.all()
+    const here = new Set(this.parcels.map((p) => p.id))
+    this.parcels = [...kept.filter((p) => !here.has(p.id)), ...this.parcels].sort(inOrder)
+    this.publish()
+    await this.deps.turn()
+    this.maySend = true
+    this.pump()
+  }
+
+  add(to: Address, requests: readonly IdentifiedRequest[], knowledge: string | null = null): void {
+    this.made += 1
+    const at = this.deps.now() + this.made / 1000
+    const studio = this.deps.studio()
+    this.put({ id: freshId(), at, to, studio, knowledge, requests, refused: null })
+    this.pump()
+  }
+
+  /** Off the shelf and on its way once more. */
+  again(id: string): void {
+    const parcel = this.parcels.find((p) => p.id === id)
+    if (!parcel) return
+    this.put({ ...parcel, refused: null })
+    this.laneOf(laneOf(parcel)).notBefore = 0
+    this.pump()
+  }
+
+  /** Somebody has read why, and lets it go. */
+  drop(id: string): void {
+    this.remove(id)
+  }
+
+  /** What the server breaks on is put on the shelf, so that what comes behind it can go. */
+  setAside(lane: string): void {
+    const first = this.waiting().find((p) => laneOf(p) === lane)
+    if (!first) return
+    this.put({ ...first, refused: { code: 'server_fault', path: [] } })
+    this.lanes.delete(lane)
+    this.pump()
+  }
+
+  /** Another tab has kept or sent something. */
+  hear(word: Word): void {
+    if (word.kind === 'kept') {
+      this.parcels = [...this.parcels.filter((p) => p.id !== word.parcel.id), word.parcel]
+    } else {
+      this.parcels = this.parcels.filter((p) => p.id !== word.id)
+    }
+    this.parcels = [...this.parcels].sort(inOrder)
+    this.publish()
+    this.pump()
+  }
+
+  private put(parcel: Parcel): void {
+    this.deps.store.keep(parcel)
+    this.parcels = [...this.parcels.filter((p) => p.id !== parcel.id), parcel].sort(inOrder)
+    this.deps.tell({ kind: 'kept', parcel })
+    this.publish()
+  }
+
+  private remove(id: string): void {
+    const parcel = this.parcels.find((p) => p.id === id)
+    if (!parcel) return
+    void this.deps.store.drop(id).catch(() => undefined)
+    this.parcels = this.parcels.filter((p) => p.id !== id)
+    this.deps.tell({ kind: 'gone', id, lane: laneOf(parcel) })
+    this.publish()
+  }
+
+  private isHere(parcel: Parcel): boolean {
+    const studio = this.deps.studio()
+    return parcel.studio === null || studio === null || parcel.studio === studio
+  }
+
+  private waiting(): readonly Parcel[] {
+    return this.parcels.filter((p) => p.refused === null && this.isHere(p))
+  }
+
+  private publish(): void {
+    const { away, signIn } = this
+    this.state = {
+      waiting: this.waiting(),
+      shelf: this.parcels.filter((p) => p.refused !== null && this.isHere(p)),
+      elsewhere: this.parcels.filter((p) => !this.isHere(p)),
+      away,
+      signIn,
+      faulty: [...this.lanes].flatMap(([name, lane]) => (lane.faults > 0 ? [name] : [])),
+    }
+    for (const listener of this.listeners) listener()
+  }
+
+  private laneOf(name: string): Lane {
+    const lane = this.lanes.get(name) ?? { busy: false, faults: 0, notBefore: 0 }
+    this.lanes.set(name, lane)
+    return lane
+  }
+
+  /** Sends the first parcel of every lane that is free. */
+  private pump(): void {
+    if (!this.maySend || this.deps.now() < this.pauseUntil) return
+    const seen = new Set<string>()
+    for (const parcel of this.waiting()) {
+      const name = laneOf(parcel)
+      if (seen.has(name)) continue
+      seen.add(name)
+      const lane = this.laneOf(name)
+      if (!lane.busy && this.deps.now() >= lane.notBefore) void this.deliver(parcel, lane)
+    }
+  }
+
+  private async deliver(parcel: Parcel, lane: Lane): Promise<void> {
+    lane.busy = true
+    const posted = await this.deps.post(parcel)
+    const meaning = meaningOf(posted, parcel.requests.length)
+    this.away = meaning === 'wait'
+    this.signIn = meaning === 'sign-in'
+    if (meaning !== 'fault') lane.faults = 0
+    await this.after(meaning, parcel, posted, lane)
+    lane.busy = false
+    this.publish()
+    this.pump()
+  }
+
+  private async after(meaning: Meaning, parcel: Parcel, posted: Posted, lane: Lane): Promise<void> {
+    switch (meaning) {
+      case 'taken':
+        await Promise.allSettled([...this.takers].map((take) => take(parcel, posted.taken)))
+        this.remove(parcel.id)
+        return
+      case 'refused':
+        this.shelve(parcel, posted.refusal ?? { code: 'not_understood', path: [] })
+        return
+      case 'split':
+        for (const half of split(parcel)) this.put(half)
+        this.remove(parcel.id)
+        return
+      case 'other-studio':
+        // The answer has named the studio that is here: the parcel is not one of its own.
+        this.put({ ...parcel, studio: parcel.studio ?? 'unknown' })
+        return
+      case 'fault':
+        lane.faults += 1
+        this.pauseLane(lane)
+        return
+      case 'wait':
+      case 'sign-in':
+        this.pause(posted.retryAfter)
+        return
+    }
+  }
+
+  private shelve(parcel: Parcel, refusal: CodedRefusal): void {
+    this.put({ ...parcel, refused: refusal })
+    for (const listener of this.refusers) listener(parcel, refusal)
+  }
+
+  private pause(retryAfter: number | null): void {
+    const ms = retryAfter === null ? RETRY_MS : Math.min(RETRY_MS_MOST, retryAfter * 1000)
+    this.pauseUntil = this.deps.now() + ms
+    this.deps.later(() => this.pump(), ms)
+  }
+
+  private pauseLane(lane: Lane): void {
+    const ms = Math.min(RETRY_MS_MOST, RETRY_MS * 2 ** (lane.faults - 1))
+    lane.notBefore = this.deps.now() + ms
+    this.deps.later(() => this.pump(), ms)
+  }
+}

@@ -1,0 +1,33 @@
+/** What the pages show after the server took a parcel. */
+import type { QueryClient } from '@tanstack/react-query'
+import type { ActsTaken, PackResponse, StudentResponse } from '@vein-mend/contract'
+import { followActs } from './followActs'
+import type { Parcel } from './mail/parcel'
+
+/** The pack the desk ranked with, while it is still here. */
+function packOf(client: QueryClient, digest: string): PackResponse | undefined {
+  return client
+    .getQueriesData<PackResponse>({ queryKey: ['pack'] })
+    .find(([, pack]) => pack?.digest === digest)?.[1]
+}
+
+function followed(client: QueryClient, parcel: Parcel, taken: ActsTaken): StudentResponse | null {
+  const shown = client.getQueryData<StudentResponse>(['student', taken.id])
+  const digest = parcel.knowledge ?? ''
+  const pack = packOf(client, digest)
+  if (!shown || !pack) return null
+  const { requests } = parcel
+  return followActs(shown, { requests, knowledge: pack.knowledge, digest, by: 'teacher' }, taken)
+}
+
+/** Follows the acts where the desk can, and asks where it cannot; resolves when the pages show them. */
+export async function takeIn(client: QueryClient, parcel: Parcel, taken: ActsTaken): Promise<void> {
+  if (parcel.to.kind === 'home') {
+    await client.invalidateQueries({ queryKey: ['home', parcel.to.token] })
+    return
+  }
+  const next = followed(client, parcel, taken)
+  void client.invalidateQueries({ queryKey: ['students'] })
+  if (next) client.setQueryData(['student', taken.id], next)
+  else await client.invalidateQueries({ queryKey: ['student', taken.id] })
+}

@@ -1,0 +1,47 @@
+/** A dialog that slides in from the side, so that what is underneath stays in view. */
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+/** The lesson desk's line, where there is one. */
+export const COMMAND_LINE_ID = 'command-line'
+
+interface Props {
+  readonly open: boolean
+  readonly onOpenChange: (open: boolean) => void
+  readonly title: string
+  readonly about: string
+  readonly children: ReactNode
+}
+
+export function SidePanel({ open, onOpenChange, title, about, children }: Props) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Content
+          onCloseAutoFocus={(event) => {
+            // On the lesson desk the hand goes on at the line that takes everything.
+            const line = document.getElementById(COMMAND_LINE_ID)
+            if (!line) return
+            event.preventDefault()
+            line.focus()
+          }}
+          className="bg-slip border-ink fixed inset-y-0 right-0 z-50 w-full max-w-xl overflow-y-auto border-l p-6"
+        >
+          <div className="flex items-start gap-4">
+            <Dialog.Title className="text-xl">{title}</Dialog.Title>
+            <Dialog.Close
+              className="ml-auto grid size-11 shrink-0 place-items-center"
+              aria-label="Close"
+            >
+              <X aria-hidden size={20} />
+            </Dialog.Close>
+          </div>
+          <Dialog.Description className="text-kiln mt-1 mb-4">{about}</Dialog.Description>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
