@@ -2,6 +2,9 @@
 import { PATTERNS, shapeOfField } from '@vein-mend/core/kit'
 import type { Field, Form, Shape } from '@vein-mend/core/kit'
 
+/** A day as it is written; whether the calendar has it is for who reads it. */
+const A_DAY = '\\d{4}-\\d{2}-\\d{2}'
+
 export type JsonSchema = Readonly<Record<string, unknown>>
 
 function ofObject(fields: Readonly<Record<string, Field<unknown>>>): JsonSchema {
@@ -31,7 +34,7 @@ export function jsonSchemaOf({ form }: Shape<unknown>): JsonSchema {
     case 'pattern':
       return { type: 'string', pattern: PATTERNS[form.pattern].pattern }
     case 'day':
-      return { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}$' }
+      return { type: 'string', pattern: form.none ? `^(${A_DAY})?$` : `^${A_DAY}$` }
     case 'instant':
       return { type: 'string', pattern: '^\\d{4}-\\d{2}-\\d{2}T[0-9:.]+Z$' }
     case 'number':

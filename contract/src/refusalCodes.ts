@@ -11,6 +11,7 @@ export const SERVER_REFUSALS = [
   'handover_here_already',
   'handover_of_two',
   'handover_pack_differs',
+  'handover_pack_missing',
   'link_not_valid',
   'no_such_bars',
   'no_week',

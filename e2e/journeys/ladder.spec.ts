@@ -46,7 +46,10 @@ test('from a fault to a ladder that is changed, seen, timed and exported', async
   ).toBeVisible()
   const notation = page.getByRole('img', { name: /One holds, quarter at 60/ })
   await expect
-    .poll(() => notation.evaluate((img) => (img as HTMLImageElement).naturalWidth))
+    // The engraver is loaded with the first notes somebody asks for.
+    .poll(() => notation.evaluate((img) => (img as HTMLImageElement).naturalWidth), {
+      timeout: 120_000,
+    })
     .toBeGreaterThan(100)
   await expectAccessible(page)
 

@@ -43,10 +43,11 @@ async function mendedLongAgo(page: Page, studio: RunningServer): Promise<string>
     { kind: 'case-mended', lesson: 'lesson-2', case: 'case-bell', overruled: 'clean in the band' },
     close(2),
   ].map((act, i) => ({ ...act, id: `act-of-wren-${i}` }))
-  const answer = await page.request.post(`${studio.url}/api/students/${student}/acts`, {
-    data: { acts },
-  })
-  expect(await answer.text()).toContain('"mended"')
+  const at = `${studio.url}/api/students/${student}`
+  await page.request.post(`${at}/acts`, { data: { acts } })
+  expect(await (await page.request.get(at)).text()).toContain('"mended"')
+  // The page has not noted these itself.
+  await page.reload()
   return student
 }
 

@@ -48,7 +48,7 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await page.goto(demo.url + WEEK)
   await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
   await page.getByRole('button', { name: 'Make a link' }).click()
-  const address = await page.getByRole('textbox', { name: /Give this link/ }).inputValue()
+  const address = await page.getByRole('textbox', { name: 'Link for home' }).inputValue()
 
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
   const home = await phone.newPage()
@@ -122,7 +122,7 @@ test('a gate got ready for comes into the week and home, with a window and not a
   await page.getByRole('button', { name: /Give this week/ }).click()
   await allSent(page)
   await page.getByRole('button', { name: 'Make a link' }).click()
-  const address = await page.getByRole('textbox', { name: /Give this link/ }).inputValue()
+  const address = await page.getByRole('textbox', { name: 'Link for home' }).inputValue()
 
   const phone = await browser.newContext({ viewport: { width: 390, height: 844 } })
   const home = await phone.newPage()

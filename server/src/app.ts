@@ -6,6 +6,7 @@ import type { Express } from 'express'
 import helmet from 'helmet'
 import { answerErrors } from './http/errors'
 import { homeRoutes } from './http/homeRoutes'
+import { readableAddress } from './http/readableAddress'
 import { apiRoutes } from './http/routes'
 import { onlyFromHere, ownPagesOnly } from './http/sameOrigin'
 import type { Deps } from './usecases/deps'
@@ -22,6 +23,7 @@ const YEAR_MS = 365 * 24 * 3600 * 1000
 function bareApp(): Express {
   const app = express()
   app.disable('x-powered-by')
+  app.use(readableAddress)
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -42,7 +42,7 @@ export function byKey<T>(of: Shape<T>, most: number): Shape<Readonly<Record<stri
       const found: Record<string, T> = {}
       for (const key of keys) {
         const read = reading.at(key, () =>
-          NO_KEYS.has(key) || key === '' || key.length > KEY_MOST
+          NO_KEYS.has(key) || key === '' || key.length > KEY_MOST || key.includes('\0')
             ? reading.no('not_a_key')
             : of.read(value[key], reading),
         )

@@ -6,9 +6,14 @@ const DAY_MS = 86_400_000
 
 const DAY_PATTERN = /^\d{4}-\d{2}-\d{2}$/
 
-/** The day named by the text, or null when it names none (2026-02-30 is none). */
+/** Years in which something can be noted: those of people who are or will be taught. */
+const YEARS = { first: '1900', last: '2199' } as const
+
+/** The day named by the text, or null when it names none (2026-02-30 is none, nor is one of the year 202). */
 export function parseDay(text: string): IsoDate | null {
   if (!DAY_PATTERN.test(text)) return null
+  const year = text.slice(0, 4)
+  if (year < YEARS.first || year > YEARS.last) return null
   const time = Date.parse(`${text}T00:00:00Z`)
   if (Number.isNaN(time) || new Date(time).toISOString().slice(0, 10) !== text) return null
   return text as IsoDate

@@ -21,7 +21,19 @@ export {
   shapeOfField,
   usually,
 } from './builtShapes'
-export { day, flag, id, instant, number, oneOf, packName, pitch, text, whole } from './plainShapes'
+export {
+  day,
+  dayOrNone,
+  flag,
+  id,
+  instant,
+  number,
+  oneOf,
+  packName,
+  pitch,
+  text,
+  whole,
+} from './plainShapes'
 export { PATTERNS } from './shape'
 export type {
   Field,

@@ -14,6 +14,8 @@ export function text(most: number, least = 0): Shape<string> {
       if (typeof value !== 'string') {
         return reading.no(value === undefined || value === null ? 'missing' : 'not_a_text')
       }
+      // A letter of number nought ends a text for the file it is kept in.
+      if (value.includes('\0')) return reading.no('not_a_text')
       const trimmed = value.trim()
       if (trimmed.length > most) return reading.no('too_long')
       if (trimmed.length >= least) return trimmed
@@ -43,12 +45,18 @@ export const pitch: Shape<string> = matching<string>('pitch')
 
 /** A day of the calendar. */
 export const day: Shape<IsoDate> = {
-  form: { type: 'day' },
+  form: { type: 'day', none: false },
   read: (value, reading) => {
     if (value === undefined || value === null) return reading.no('missing')
     const found = typeof value === 'string' ? parseDay(value) : null
     return found ?? reading.no('not_a_day')
   },
+}
+
+/** A day of the calendar, or nothing yet. */
+export const dayOrNone: Shape<IsoDate | ''> = {
+  form: { type: 'day', none: true },
+  read: (value, reading) => (value === '' ? '' : day.read(value, reading)),
 }
 
 /** An instant in UTC. */

@@ -49,7 +49,8 @@ export type PatternName = keyof typeof PATTERNS
 export type Form =
   | { readonly type: 'text'; readonly least: number; readonly most: number }
   | { readonly type: 'pattern'; readonly pattern: PatternName }
-  | { readonly type: 'day' }
+  /** `none` lets the empty text stand for a day nobody has said yet. */
+  | { readonly type: 'day'; readonly none: boolean }
   | { readonly type: 'instant' }
   | {
       readonly type: 'number'

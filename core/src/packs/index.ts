@@ -35,7 +35,8 @@ export type {
   SectionName,
 } from './packFile'
 export { applies, priorFor } from './priorFor'
-export { parsePass, resolvePack, slug } from './resolvePack'
+export type { MissingField } from './missingFields'
+export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'
 export { rightBand, setupFindings } from './setupFindings'
 export type { PointFound, SetupCheck } from './setupFindings'
 export { sharedRemedy } from './sharedRemedy'

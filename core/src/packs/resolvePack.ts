@@ -16,6 +16,8 @@ import type {
   School,
   SetupPoint,
 } from './knowledge'
+import { missingFields } from './missingFields'
+import type { MissingField } from './missingFields'
 import { SECTIONS } from './packFile'
 import type {
   CheckEntry,
@@ -74,6 +76,11 @@ function mergeChain(chain: readonly PackFile[]): Merged {
     merged[section] = entries
   }
   return merged as Merged
+}
+
+/** Fields that are missing once the chain is put together; where there are any, it must not be resolved. */
+export function gapsIn(chain: readonly PackFile[]): readonly MissingField[] {
+  return missingFields(mergeChain(chain))
 }
 
 function toFinding([id, e]: [string, FindingEntry]): Finding {

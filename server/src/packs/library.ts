@@ -1,8 +1,8 @@
 /** All packs at hand, put together and checked. */
 import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { checkKnowledge, resolvePack } from '@vein-mend/core/packs'
-import type { Knowledge, PackFile } from '@vein-mend/core/packs'
+import { checkKnowledge, gapsIn, resolvePack } from '@vein-mend/core/packs'
+import type { Knowledge, MissingField, PackFile } from '@vein-mend/core/packs'
 import { digested } from './knowledgeDigest'
 import { placeTrouble, readPackFile } from './readPackFile'
 import type { PackFileTrouble, ReadPack } from './readPackFile'
@@ -72,6 +72,19 @@ function reading(name: string, text: string): ReturnType<typeof readPackFile> {
   return known
 }
 
+/** An entry that lacks a field, in the last file that speaks of it. */
+function gapTrouble({ section, id, field }: MissingField, chain: readonly ReadPack[]) {
+  const holder = chain.findLast((p) => Object.hasOwn(p.file[section] ?? {}, id)) ?? chain[0]
+  const path = [section, id]
+  return {
+    file: holder?.name ?? '',
+    line: holder?.lineOf(path) ?? 1,
+    path: path.join('.'),
+    code: 'not_required',
+    detail: `${field} is missing`,
+  }
+}
+
 /** Puts packs together from their texts. A single trouble refuses the whole library. */
 export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
   const results = [...texts].map(([name, text]) => reading(name, text))
@@ -90,7 +103,13 @@ export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
     }
     if (pack.file.kind === 'studio') continue
     if (pack.file.kind === 'instrument') result.chain.push(...additionsTo(pack, read))
-    const knowledge = resolvePack(result.chain.map((p) => p.file))
+    const files = result.chain.map((p) => p.file)
+    const gaps = gapsIn(files)
+    if (gaps.length > 0) {
+      troubles.push(...gaps.map((gap) => gapTrouble(gap, result.chain)))
+      continue
+    }
+    const knowledge = resolvePack(files)
     const found = pack.file.kind === 'base' ? [] : checkKnowledge(knowledge)
     troubles.push(...found.map((t) => placeTrouble(t, result.chain)))
     packs.set(knowledge.pack.id, digested(knowledge))

@@ -1,8 +1,7 @@
 /** Engraves an exercise as SVG. */
 import type { Exercise } from '@vein-mend/core/music'
 import { musicXml } from '@vein-mend/core/music'
-import { VerovioToolkit } from 'verovio/esm'
-import createVerovioModule from 'verovio/wasm'
+import type { VerovioToolkit } from 'verovio/esm'
 
 const OPTIONS = {
   scale: 40,
@@ -23,12 +22,17 @@ let toolkit: Promise<VerovioToolkit> | null = null
 const kept = new Map<string, string>()
 
 async function start(): Promise<VerovioToolkit> {
+  // Loading it takes seconds and a gigabyte: not before somebody wants notes.
+  const [{ VerovioToolkit }, { default: createVerovioModule }] = await Promise.all([
+    import('verovio/esm'),
+    import('verovio/wasm'),
+  ])
   const ready = new VerovioToolkit(await createVerovioModule())
   ready.setOptions(OPTIONS)
   return ready
 }
 
-/** All systems of the exercise on one page. The engraver starts with the first call, which takes half a second. */
+/** All systems of the exercise on one page. The engraver is loaded with the first call, which takes seconds. */
 export async function engrave(exercise: Exercise): Promise<string> {
   const xml = musicXml(exercise)
   const known = kept.get(xml)

@@ -72,6 +72,30 @@ function isReferredTo(pack: unknown, { id, version, digest }: PackRef): boolean 
   return digest === undefined || isPackOf(pack, digest)
 }
 
+/** The first lesson that rests on knowledge which is neither in the file nor here. */
+async function missingPack(
+  deps: Deps,
+  { acts }: ReadHandover,
+  kept: readonly Knowledge[],
+): Promise<CodedRefusal | null> {
+  const brought = new Set(kept.map((k) => toKeep(k).digest))
+  const known = new Map<string, boolean>()
+  for (const [index, act] of acts.entries()) {
+    if (act.kind !== 'lesson-opened' || act.pack.digest === undefined) continue
+    const { id, version, digest } = act.pack
+    if (brought.has(digest)) continue
+    const key = `${id} ${version} ${digest}`
+    const here = known.get(key) ?? isSame(await deps.store.packAt(act.pack), act.pack)
+    known.set(key, here)
+    if (!here)
+      return refuse('handover_pack_missing', ['acts', index, 'pack'], { id, version }).refusal
+  }
+  return null
+}
+
+const isSame = (pack: Knowledge | null, { id, version }: PackRef) =>
+  pack?.pack.id === id && pack.pack.version === version
+
 interface Placing {
   readonly student: StudentId
   readonly fresh: readonly Act[]
@@ -137,6 +161,8 @@ export async function importHandover(
   }
   const packs = packsToKeep(read.value)
   if (!packs.ok) return packs
+  const missing = await missingPack(deps, read.value, packs.value)
+  if (missing) return { ok: false, refusal: missing }
   return allOrNothing(deps, async (writer) => {
     const { student, fresh, returned } = await placeOf(writer, id, read.value)
     await deps.store.keepPacks(packs.value.map(toKeep))

@@ -85,6 +85,8 @@ export function useStudent(id: string) {
     return {
       id: student.data.id,
       today: student.data.today,
+      /** The last act the server has; what waits is in the record and not in it. */
+      head: student.data.head,
       record: withWaiting(student.data, parcels, pack.data.knowledge),
       recent: student.data.recent,
       knowledge: pack.data.knowledge,

@@ -103,6 +103,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   handover_of_two: () => 'The file holds notes of two students who are here. Nothing was taken in.',
   handover_pack_differs: () =>
     'Knowledge in the file is not what its record was made with. Nothing was taken in.',
+  handover_pack_missing: (x) =>
+    `The record rests on knowledge that is not in the file (${f(x.id)} ${f(x.version)}). Nothing was taken in.`,
   act_of_other_student: () => 'This note is on record with another student. Nothing was added.',
   other_studio: () => 'This was noted for another studio. It waits until that one is open.',
   record_unplayable: (x) =>

@@ -1,7 +1,7 @@
 /** A student's card, as it may be asked for and as it is kept. */
 import {
   byKey,
-  day,
+  dayOrNone,
   flag,
   list,
   nullable,
@@ -12,7 +12,7 @@ import {
   usually,
   whole,
 } from '../../kit'
-import type { IsoDate, Shape } from '../../kit'
+import type { Shape } from '../../kit'
 import { AGE_BANDS, HEALTH_FLAGS, STAGES } from '../../packs'
 import { CONSENT_STATES, KEPT, WEEKDAYS } from '../card'
 import type { StudentCard } from '../card'
@@ -24,12 +24,6 @@ const ANSWERS_MOST = 60
 const LESSON_MINUTES = { least: 10, most: 180 } as const
 
 const said = (most = WORDS_MOST) => usually(text(most), '')
-
-/** A day, or nothing yet. */
-const dayOrNone: Shape<IsoDate | ''> = {
-  form: { type: 'text', least: 0, most: 10 },
-  read: (value, reading) => (value === '' ? '' : day.read(value, reading)),
-}
 
 const consent = object({
   state: oneOf(CONSENT_STATES),

@@ -134,9 +134,9 @@ function Given({ view, week }: { view: StudentView; week: PracticeWeekResponse }
 function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
   const [chosen, setChosen] = useState<Chosen | null>(null)
   const act = useActs(view.id)
-  const newest = view.recent[0]?.act.id
   const { data: week, error } = useQuery({
-    queryKey: ['week', view.id, monday, newest, view.recent.filter((r) => r.undone).length],
+    // Remembered by where the record stands: the same record has the same week.
+    queryKey: ['week', view.id, monday, view.head, view.digest],
     queryFn: () => api.week(view.id, monday),
     placeholderData: keepPreviousData,
   })

@@ -1,0 +1,286 @@
+/** The mail with a world made up round it: a store, a server that answers as told, a clock that is turned by hand. */
+import type { CodedRefusal } from '@vein-mend/contract'
+import type { ActId, IdentifiedRequest, StudentId } from '@vein-mend/core/record'
+import { describe, expect, test } from 'vitest'
+import { Mail } from './mail'
+import type { Posted, Word } from './mail'
+import { readParcel, split } from './parcel'
+import type { Address, Parcel } from './parcel'
+
+const ISLA: Address = { kind: 'student', student: 'student-isla' as StudentId }
+const ALDO: Address = { kind: 'student', student: 'student-aldo' as StudentId }
+const HOME: Address = { kind: 'home', token: 'token-of-isla' }
+
+let made = 0
+function note(words: string): IdentifiedRequest {
+  made += 1
+  const act = { kind: 'home-noted', date: '2026-03-02' as never, words } as const
+  return { ...act, id: `act-${String(made).padStart(6, '0')}` as ActId }
+}
+
+const answer = (status: number | null, code: CodedRefusal['code'] | null = null): Posted => ({
+  status,
+  code,
+  retryAfter: null,
+  taken: status === 200 ? 'taken' : null,
+  refusal: code === null ? null : { code, path: [] },
+})
+
+class World {
+  readonly kept = new Map<string, Parcel>()
+  readonly sent: string[][] = []
+  readonly told: Word[] = []
+  time = 1_000_000
+  studio: string | null = 'studio-loft'
+  private timers: { readonly at: number; readonly work: () => void }[] = []
+  private mayTurn: () => void = () => undefined
+  readonly mail: Mail
+
+  constructor(
+    private readonly server: (parcel: Parcel) => Posted,
+    { alone = true } = {},
+  ) {
+    const turn = alone
+      ? Promise.resolve()
+      : new Promise<void>((mine) => (this.mayTurn = () => mine()))
+    this.mail = new Mail({
+      store: {
+        keep: (parcel) => void this.kept.set(parcel.id, parcel),
+        drop: (id) => Promise.resolve(void this.kept.delete(id)),
+        all: () => Promise.resolve([...this.kept.values()]),
+      },
+      post: (parcel) => {
+        this.sent.push(parcel.requests.map((r) => ('words' in r ? r.words : r.kind)))
+        return Promise.resolve(this.server(parcel))
+      },
+      studio: () => this.studio,
+      now: () => this.time,
+      later: (work, ms) => this.timers.push({ at: this.time + ms, work }),
+      turn: () => turn,
+      tell: (word) => this.told.push(word),
+    })
+  }
+
+  async start(): Promise<this> {
+    await this.mail.start()
+    await this.quiet()
+    return this
+  }
+
+  myTurn(): void {
+    this.mayTurn()
+  }
+
+  /** Lets everything that is under way come to its end. */
+  async quiet(): Promise<void> {
+    for (let i = 0; i < 50; i++) await Promise.resolve()
+  }
+
+  async pass(ms: number): Promise<void> {
+    this.time += ms
+    const due = this.timers.filter((t) => t.at <= this.time)
+    this.timers = this.timers.filter((t) => t.at > this.time)
+    for (const { work } of due) work()
+    await this.quiet()
+  }
+}
+
+const words = (parcels: readonly Parcel[]) =>
+  parcels.map((p) => p.requests.map((r) => ('words' in r ? r.words : r.kind)).join('+'))
+
+describe('what was noted', () => {
+  test('goes in its order, once, and is let go when it is on record', async () => {
+    const world = await new World(() => answer(200)).start()
+    const taken: string[] = []
+    world.mail.onTaken((parcel) => taken.push(...words([parcel])))
+    world.mail.add(ISLA, [note('one')])
+    world.mail.add(ISLA, [note('two'), note('three')])
+    await world.quiet()
+    expect(world.sent).toEqual([['one'], ['two', 'three']])
+    expect(taken).toEqual(['one', 'two+three'])
+    expect(world.kept.size).toBe(0)
+  })
+
+  test('is kept before it is sent, and sent by the next page when this one is gone', async () => {
+    const first = new World(() => answer(null))
+    await first.start()
+    first.mail.add(ISLA, [note('kept')])
+    expect([...first.kept.values()]).toHaveLength(1)
+    const second = new World(() => answer(200))
+    for (const [id, parcel] of first.kept) second.kept.set(id, parcel)
+    await second.start()
+    expect(second.sent).toEqual([['kept']])
+    expect(second.kept.size).toBe(0)
+  })
+
+  test('waits while nobody answers, and is sent as soon as somebody does', async () => {
+    let there = false
+    const world = await new World(() => answer(there ? 200 : null)).start()
+    world.mail.add(ISLA, [note('one')])
+    await world.quiet()
+    expect(world.mail.snapshot()).toMatchObject({ away: true, waiting: [{}] })
+    there = true
+    await world.pass(2000)
+    expect(world.mail.snapshot()).toMatchObject({ away: false, waiting: [] })
+  })
+
+  test('waits as long as the server asks for', async () => {
+    let calls = 0
+    const world = await new World(() => {
+      calls += 1
+      return calls === 1 ? { ...answer(429, 'too_many_requests'), retryAfter: 30 } : answer(200)
+    }).start()
+    world.mail.add(ISLA, [note('one')])
+    await world.quiet()
+    await world.pass(5000)
+    expect(calls).toBe(1)
+    await world.pass(26_000)
+    expect(calls).toBe(2)
+    expect(world.kept.size).toBe(0)
+  })
+
+  test('that cannot be lies on the shelf with its words until it is sent again or let go', async () => {
+    let closed = true
+    const world = await new World(() =>
+      closed ? answer(422, 'lesson_closed') : answer(200),
+    ).start()
+    const said: string[] = []
+    world.mail.onRefused((_, refusal) => said.push(refusal.code))
+    world.mail.add(ISLA, [note('late')])
+    await world.quiet()
+    const [shelved] = world.mail.snapshot().shelf
+    expect(said).toEqual(['lesson_closed'])
+    expect(words([shelved!])).toEqual(['late'])
+    expect(world.kept.get(shelved!.id)!.refused).toMatchObject({ code: 'lesson_closed' })
+    closed = false
+    world.mail.again(shelved!.id)
+    await world.quiet()
+    expect(world.mail.snapshot()).toMatchObject({ shelf: [], waiting: [] })
+  })
+
+  test('on the shelf is still there after a reload, and gone when it is let go', async () => {
+    const world = await new World(() => answer(422, 'lesson_closed')).start()
+    world.mail.add(ISLA, [note('late')])
+    await world.quiet()
+    const again = new World(() => answer(200))
+    for (const [id, parcel] of world.kept) again.kept.set(id, parcel)
+    await again.start()
+    expect(again.sent).toEqual([])
+    const [shelved] = again.mail.snapshot().shelf
+    again.mail.drop(shelved!.id)
+    expect(again.mail.snapshot().shelf).toEqual([])
+    expect(again.kept.size).toBe(0)
+  })
+
+  test('of one student holds up nobody else, however often the server breaks on it', async () => {
+    const world = await new World((p) =>
+      p.to.kind === 'student' && p.to.student === ISLA.student
+        ? answer(500, 'server_fault')
+        : answer(200),
+    ).start()
+    world.mail.add(ISLA, [note('hard')])
+    world.mail.add(ISLA, [note('behind it')])
+    world.mail.add(ALDO, [note('easy')])
+    world.mail.add(HOME, [note('from home')])
+    await world.quiet()
+    expect(words(world.mail.snapshot().waiting)).toEqual(['hard', 'behind it'])
+    expect(world.mail.snapshot().faulty).toEqual(['student-isla'])
+    for (let i = 0; i < 6; i++) await world.pass(60_000)
+    expect(words(world.mail.snapshot().waiting)).toEqual(['hard', 'behind it'])
+    world.mail.setAside('student-isla')
+    await world.quiet()
+    expect(words(world.mail.snapshot().shelf)).toEqual(['hard'])
+  })
+
+  test('too much at once goes in halves, in order, until it is taken', async () => {
+    const world = await new World((p) => answer(...sizeOf(p))).start()
+    const many = Array.from({ length: 9 }, (_, i) => note(String(i)))
+    world.mail.add(HOME, many)
+    world.mail.add(HOME, [note('after')])
+    await world.quiet()
+    const taken = world.sent.filter((s) => s.length <= 2).flat()
+    expect(taken).toEqual([...many.keys()].map(String).concat('after'))
+    expect(world.kept.size).toBe(0)
+  })
+
+  test('waits for a sign-in, and nothing of it is dropped', async () => {
+    let signedIn = false
+    const world = await new World(() => answer(signedIn ? 200 : 401)).start()
+    world.mail.add(ISLA, [note('one')])
+    await world.quiet()
+    expect(world.mail.snapshot()).toMatchObject({ signIn: true, waiting: [{}], shelf: [] })
+    signedIn = true
+    await world.pass(2000)
+    expect(world.mail.snapshot()).toMatchObject({ signIn: false, waiting: [] })
+  })
+
+  test('for one studio is never sent to another, and goes when its own is there again', async () => {
+    const world = await new World(() => answer(200)).start()
+    world.studio = 'studio-loft'
+    const away = new World(() => answer(null))
+    await away.start()
+    away.mail.add(ISLA, [note('of the loft')])
+    for (const [id, parcel] of away.kept) world.kept.set(id, parcel)
+    world.studio = 'studio-demo'
+    await world.mail.start()
+    await world.quiet()
+    expect(world.sent).toEqual([])
+    expect(words(world.mail.snapshot().elsewhere)).toEqual(['of the loft'])
+    world.studio = 'studio-loft'
+    world.mail.add(ALDO, [note('more')])
+    await world.quiet()
+    expect(world.sent.flat().sort()).toEqual(['more', 'of the loft'])
+  })
+
+  test('is sent by one tab, and heard of by the others', async () => {
+    const sender = await new World(() => answer(200)).start()
+    const other = new World(() => answer(200), { alone: false })
+    void other.mail.start()
+    await other.quiet()
+    other.mail.add(ISLA, [note('from the other tab')])
+    await other.quiet()
+    expect(other.sent).toEqual([])
+    for (const word of other.told) sender.mail.hear(word)
+    await sender.quiet()
+    expect(sender.sent).toEqual([['from the other tab']])
+    for (const word of sender.told) other.mail.hear(word)
+    expect(other.mail.snapshot().waiting).toEqual([])
+    other.myTurn()
+    await other.quiet()
+    other.mail.add(ISLA, [note('mine now')])
+    await other.quiet()
+    expect(other.sent).toEqual([['mine now']])
+  })
+})
+
+/** A server that takes two acts at once and no more. */
+function sizeOf(parcel: Parcel): [number, CodedRefusal['code'] | null] {
+  return parcel.requests.length > 2 ? [422, 'too_many'] : [200, null]
+}
+
+describe('a parcel', () => {
+  const parcel: Parcel = {
+    id: 'p',
+    at: 1,
+    to: ISLA,
+    studio: null,
+    knowledge: null,
+    requests: [note('a'), note('b'), note('c')],
+    refused: null,
+  }
+
+  test('kept before parcels had an address is read as what it was', () => {
+    const { requests } = parcel
+    expect(readParcel({ id: 'p', at: 1, student: ISLA.student, requests })).toEqual(parcel)
+    expect(readParcel(parcel)).toEqual(parcel)
+    expect(readParcel({ id: 'p' })).toBeNull()
+    expect(readParcel('half a li')).toBeNull()
+  })
+
+  test('split keeps everything, in order, before what was made later', () => {
+    const [first, rest] = split(parcel)
+    expect([...first.requests, ...rest.requests]).toEqual(parcel.requests)
+    expect(first.at).toBeLessThan(rest.at)
+    expect(rest.at).toBeLessThan(parcel.at + 0.001)
+  })
+})

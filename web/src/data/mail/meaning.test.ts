@@ -1,0 +1,42 @@
+import { describe, expect, test } from 'vitest'
+import { meaningOf } from './meaning'
+import type { Meaning } from './meaning'
+
+const TABLE: readonly (readonly [string, number | null, string | null, number, Meaning])[] = [
+  ['nobody answers', null, null, 3, 'wait'],
+  ['taken', 200, null, 3, 'taken'],
+  ['no sign-in', 401, null, 3, 'sign-in'],
+  ['the session ran out', 403, 'sign_in_first', 3, 'sign-in'],
+  ['not allowed from here', 403, 'not_from_home', 1, 'refused'],
+  ['no such student', 404, 'unknown_student', 3, 'refused'],
+  ['the link is gone', 404, 'link_not_valid', 1, 'refused'],
+  ['a page in between finds nothing', 404, null, 3, 'wait'],
+  ['time-out', 408, null, 3, 'wait'],
+  ['another studio', 409, 'other_studio', 3, 'other-studio'],
+  ['settled in another tab', 409, 'fault_already_settled', 1, 'refused'],
+  ['too large', 413, 'too_large', 3, 'split'],
+  ['too large, and only one', 413, 'too_large', 1, 'refused'],
+  ['too many', 422, 'too_many', 60, 'split'],
+  ['cannot be', 422, 'lesson_closed', 3, 'refused'],
+  ['too early', 425, null, 3, 'wait'],
+  ['too often', 429, 'too_many_requests', 3, 'wait'],
+  ['the server breaks on it', 500, 'server_fault', 3, 'fault'],
+  ['a server behind is away', 502, null, 3, 'wait'],
+  ['being brought up to date', 503, null, 3, 'wait'],
+  ['a server behind is slow', 504, null, 3, 'wait'],
+]
+
+describe('what an answer means', () => {
+  test.each(TABLE)('%s (%s %s, %s acts): %s', (_, status, code, acts, meaning) => {
+    expect(meaningOf({ status, code, retryAfter: null }, acts)).toBe(meaning)
+  })
+
+  test('no answer whatever loses a note: it is taken, kept on its way, or laid on the shelf', () => {
+    for (let status = 100; status < 600; status++) {
+      for (const code of [null, 'unknown_student', 'whatever']) {
+        const meaning = meaningOf({ status, code, retryAfter: null }, 2)
+        expect(meaning === 'taken').toBe(status < 300)
+      }
+    }
+  })
+})
