@@ -61,6 +61,19 @@ module.exports = {
       to: { path: '^web/src/(features|app|data)/' },
     },
     {
+      name: 'screens-by-themselves',
+      severity: 'error',
+      comment: 'What two screens share stands in web/src/parts',
+      from: { path: '^web/src/features/([^/]+)/' },
+      to: { path: '^web/src/features/', pathNot: '^web/src/features/$1/' },
+    },
+    {
+      name: 'parts-know-no-screen',
+      severity: 'error',
+      from: { path: '^web/src/parts/' },
+      to: { path: '^web/src/(features|app)/' },
+    },
+    {
       name: 'doors-only',
       severity: 'error',
       comment: 'A core room is entered through its index.ts',

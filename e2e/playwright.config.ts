@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: './journeys',
+  globalSetup: './support/preparedDemo.ts',
   outputDir: '../test-results',
   // A slow machine is not a failure: the axe runs alone take seconds a screen.
   timeout: 300_000,

@@ -9,7 +9,7 @@ export const RECORD_TABLES = [
   'faults',
   'states',
   'looks',
-  'takes',
+  'slips',
   'cues',
   'rungs',
   'former-remedies',
@@ -20,5 +20,6 @@ export const RECORD_TABLES = [
   'home-said',
   'breaks',
   'skills',
+  'acts',
 ] as const
 export type RecordTable = (typeof RECORD_TABLES)[number]

@@ -2,6 +2,8 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base } from '@playwright/test'
 import type { Page } from '@playwright/test'
+import { rmSync } from 'node:fs'
+import { DEMO_TODAY, demoCopy } from './preparedDemo'
 import { startServer } from './server'
 import type { RunningServer } from './server'
 
@@ -12,9 +14,11 @@ export const test = base.extend<{ studio: RunningServer; demo: RunningServer }>(
     await server.stop()
   },
   demo: async ({}, use) => {
-    const server = await startServer({ demo: true, today: '2026-11-24' })
+    const folder = demoCopy()
+    const server = await startServer({ demo: true, today: DEMO_TODAY, folder })
     await use(server)
     await server.stop()
+    rmSync(folder, { recursive: true, force: true })
   },
 })
 

@@ -114,7 +114,7 @@ describe('the set-up before sound', () => {
 })
 
 describe('slips, comparisons and the plan', () => {
-  test('a take without a slip is one clean try, one with slips is not', () => {
+  test('a run without a slip is one clean try, one with slips is not', () => {
     const desk = new Desk().open()
     desk.settle()
     desk.remedy()

@@ -66,7 +66,7 @@ export interface Vein {
   readonly reached: readonly Reached[]
   readonly cues: readonly { readonly x: number; readonly words: string }[]
   /** Takes in which slips were counted. */
-  readonly takes: readonly { readonly x: number; readonly slips: number }[]
+  readonly slipCounts: readonly { readonly x: number; readonly slips: number }[]
   /** Where it branches off the vein that drives it; null without one in the picture. */
   readonly branch: { readonly from: Place; readonly to: Place } | null
 }
@@ -307,7 +307,7 @@ export function layoutSeam(
         scale,
         (x, { words }) => ({ x, words }),
       ),
-      takes: placed(
+      slipCounts: placed(
         state.slipCounts,
         (t: SlipCount) => t.lesson,
         dates,

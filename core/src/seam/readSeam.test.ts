@@ -62,13 +62,13 @@ describe('what the seam reads out at a fault and a lesson', () => {
     expect(at(2).signs.map((s) => s.text)).toEqual(['The muted sign'])
   })
 
-  test('later: the last recall, looks, takes, and why the teacher decided otherwise', () => {
+  test('later: the last recall, looks, slips, and why the teacher decided otherwise', () => {
     const read = at(3)
     expect(read).toMatchObject({
       state: 'mended',
       recall: 'hint',
       cueAgreed: null,
-      takes: [{ seconds: 60, slips: 2 }],
+      slipCounts: [{ seconds: 60, slips: 2 }],
       reasons: ['heard in the concert'],
     })
     expect(read.looks).toContainEqual(

@@ -13,7 +13,7 @@ export interface SeamReading {
   readonly rungsPassed: number
   readonly recall: 'alone' | 'hint' | 'not' | null
   readonly looks: readonly RecordedLook[]
-  readonly takes: readonly { readonly seconds: number; readonly slips: number }[]
+  readonly slipCounts: readonly { readonly seconds: number; readonly slips: number }[]
   readonly cueAgreed: string | null
   /** Signs of that lesson which this fault brings out. */
   readonly signs: readonly { readonly text: string; readonly strength: Strength }[]
@@ -40,7 +40,7 @@ export function readSeam(
     rungsPassed: point?.rungsPassed ?? 0,
     recall: state.recalls.findLast((r) => r.lesson === lesson)?.recall ?? null,
     looks: state.looks.filter((l) => l.lesson === lesson),
-    takes: state.slipCounts
+    slipCounts: state.slipCounts
       .filter((t) => t.lesson === lesson)
       .map(({ seconds, slips }) => ({ seconds, slips: slips.length })),
     cueAgreed: state.cues.find((c) => c.since === lesson)?.words ?? null,

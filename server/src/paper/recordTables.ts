@@ -1,7 +1,7 @@
 /** Every table of a student's record as CSV (RFC 4180), for whatever comes after us. */
-import { allTicks } from '@vein-mend/core/record'
+import { allTicks, MODULES, undoneActs } from '@vein-mend/core/record'
 import type { RecordTable } from '@vein-mend/contract'
-import type { StudentRecord } from '@vein-mend/core/record'
+import type { Act, StudentRecord } from '@vein-mend/core/record'
 import Papa from 'papaparse'
 import { cell } from './cell'
 
@@ -120,7 +120,7 @@ const TABLES = {
         tries: l.tries,
       })),
     ),
-  takes: (r: StudentRecord): Row[] =>
+  slips: (r: StudentRecord): Row[] =>
     r.cases.flatMap((c) =>
       c.slipCounts.map((t) => ({
         case: c.id,
@@ -220,17 +220,52 @@ const TABLES = {
   breaks: (r: StudentRecord): Row[] =>
     r.breaks.map((b) => ({ from: b.from, to: b.to, why: b.why, words: b.words })),
   skills: (r: StudentRecord): Row[] => r.levels.map((l) => ({ ...l })),
-} as const satisfies Record<RecordTable, (record: StudentRecord) => Row[]>
+} as const satisfies Record<Exclude<RecordTable, 'acts'>, (record: StudentRecord) => Row[]>
 
-/** The table with its heads; only heads are missing when it has no rows. */
-export function recordTable(record: StudentRecord, table: RecordTable): string {
-  const rows = TABLES[table](record).map((row) =>
-    Object.fromEntries(
-      Object.entries(row).map(([key, value]) => [
-        key,
-        typeof value === 'string' ? cell(value) : value,
-      ]),
+/** Rows with their heads, safe to be opened by a program that takes some texts for formulas. */
+function unparsed(rows: readonly Row[]): string {
+  return Papa.unparse(
+    rows.map((row) =>
+      Object.fromEntries(
+        Object.entries(row).map(([key, value]) => [
+          key,
+          typeof value === 'string' ? cell(value) : value,
+        ]),
+      ),
     ),
   )
-  return Papa.unparse(rows)
+}
+
+/** The table with its heads; only heads are missing when it has no rows. */
+export function recordTable(record: StudentRecord, table: Exclude<RecordTable, 'acts'>): string {
+  return unparsed(TABLES[table](record))
+}
+
+/** What an act tells, field by field in the order of its own shape: a kind that is new tomorrow is in it. */
+function told(act: Act): string {
+  const { form } = MODULES[act.kind].kept
+  const fields = form.type === 'object' ? Object.keys(form.fields) : []
+  const values = new Map<string, unknown>(Object.entries(act))
+  return fields
+    .filter((field) => field !== 'kind' && values.has(field))
+    .map((field) => {
+      const value = values.get(field)
+      return `${field}: ${typeof value === 'string' ? value : JSON.stringify(value)}`
+    })
+    .join('; ')
+}
+
+/** Every act of the record as it was noted, undone ones too. */
+export function actsTable(acts: readonly Act[]): string {
+  const undone = undoneActs(acts)
+  return unparsed(
+    acts.map((act) => ({
+      at: act.at,
+      by: act.by,
+      act: act.id,
+      kind: act.kind,
+      undone: undone.has(act.id),
+      told: told(act),
+    })),
+  )
 }

@@ -1,12 +1,17 @@
 /** The small projections of everybody, read once and then kept up with each write. */
 import type { StudentSpans } from '@vein-mend/core/insight'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId, StudentSummary } from '@vein-mend/core/record'
 import type { Database } from './database'
 import type { Models } from './models'
 import { keepProjections, keptProjections, projected } from './projections'
 import type { Projected } from './projections'
 import type { RecordStore, Staged } from './recordStore'
-import type { StoredStudents } from './studioStore'
+
+/** Everybody's line for Today; those whose record cannot be played apart. */
+export interface StoredStudents {
+  readonly students: readonly { readonly id: StudentId; readonly summary: StudentSummary }[]
+  readonly inTrouble: readonly { readonly id: StudentId; readonly name: string }[]
+}
 
 /** What was made of a student's record, up to that act. */
 interface Kept extends Projected {

@@ -1,14 +1,7 @@
 /** The studio's store: acts in, records out. Nothing of Sequelize is seen from outside. */
 import { randomUUID } from 'node:crypto'
 import type { StudentSpans } from '@vein-mend/core/insight'
-import type {
-  Act,
-  ActId,
-  StudentId,
-  StudentRecord,
-  StudentSummary,
-  Undoing,
-} from '@vein-mend/core/record'
+import type { Act, ActId, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { readLatest, readRows } from './actRows'
 import type { ActRow, LatestActs } from './actRows'
@@ -21,15 +14,10 @@ import type { KnowledgeStore } from './knowledgeStore'
 import { defineModels } from './models'
 import type { Models } from './models'
 import { ProjectionsAtHand } from './projectionsAtHand'
+import type { StoredStudents } from './projectionsAtHand'
 import { RecordStore, Staged } from './recordStore'
 import type { Head, Standing } from './standing'
 import { removeStudent } from './removeStudent'
-
-/** Everybody's line for Today; those whose record cannot be played apart. */
-export interface StoredStudents {
-  readonly students: readonly { readonly id: StudentId; readonly summary: StudentSummary }[]
-  readonly inTrouble: readonly { readonly id: StudentId; readonly name: string }[]
-}
 
 /** Reads and writes inside one write transaction. */
 export interface StudioWriter {

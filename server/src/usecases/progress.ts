@@ -4,7 +4,7 @@ import { addDays, good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
-import { progressLetter, recordTable, termReport } from '../paper'
+import { actsTable, progressLetter, recordTable, termReport } from '../paper'
 import type { Outcome, RecordTable } from '@vein-mend/contract'
 import type { ProgressOnPaper } from '../paper'
 import type { Deps } from './deps'
@@ -67,5 +67,8 @@ export async function tableFile(
 ): Promise<Outcome<NamedFile<string>>> {
   const record = await recordOf(deps, student)
   if (!record.ok) return record
-  return good({ name: record.value.card.name, body: recordTable(record.value, table) })
+  const { name } = record.value.card
+  if (table !== 'acts') return good({ name, body: recordTable(record.value, table) })
+  const rows = await deps.store.rowsOf(student)
+  return good({ name, body: actsTable(rows.flatMap(({ act }) => act ?? [])) })
 }

@@ -1,18 +1,18 @@
 /** The diagnosis bench: rivals side by side, what would overturn them, and what drives what. */
+import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
 import type { Bench, Rival } from '@vein-mend/core/diagnosis'
-import type { LessonId, LessonState } from '@vein-mend/core/record'
+import type { LessonId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
 import { useBench } from '../../workers/useDiagnosis'
-import { NextCheck } from '../lesson/NextCheck'
-import { Settle } from '../lesson/Settle'
-import { StopBanner } from '../lesson/StopBanner'
+import { NextCheck } from '../../parts/NextCheck'
+import { Settle } from '../../parts/Settle'
+import { StopBanner } from '../../parts/StopBanner'
 import { CauseChain } from './CauseChain'
 import { MindChanges } from './MindChanges'
 import { Pairs } from './Pairs'
@@ -35,7 +35,9 @@ function useColumns(rivals: readonly Rival[]) {
   return { columns, put }
 }
 
-function Table({ view, lesson, bench }: { view: StudentView; lesson: LessonState; bench: Bench }) {
+function Table({ bench }: { bench: Bench }) {
+  const lesson = useLesson()
+  const view = useView()
   const { rivals } = bench.diagnosis
   const { columns, put } = useColumns(rivals)
   const [settling, setSettling] = useState<string | null>(null)
@@ -54,18 +56,16 @@ function Table({ view, lesson, bench }: { view: StudentView; lesson: LessonState
             onPut={put}
             onSettle={setSettling}
           />
-          <CauseChain view={view} diagnosis={bench.diagnosis} />
+          <CauseChain diagnosis={bench.diagnosis} />
         </div>
         <div>
-          <NextCheck view={view} lesson={lesson} diagnosis={bench.diagnosis} />
+          <NextCheck diagnosis={bench.diagnosis} />
           <MindChanges changes={bench.mindChanges} rivals={rivals} />
           <Pairs pairs={bench.pairs} rivals={rivals} />
         </div>
       </div>
       {settled && (
         <Settle
-          view={view}
-          lesson={lesson}
           rival={settled}
           first={first === settled}
           firstName={first?.fault.name ?? ''}
@@ -76,9 +76,11 @@ function Table({ view, lesson, bench }: { view: StudentView; lesson: LessonState
   )
 }
 
-function Opened({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+function Opened() {
+  const lesson = useLesson()
+  const view = useView()
   const bench = useBench(view.knowledge, view.record, lesson.id)
-  return bench ? <Table view={view} lesson={lesson} bench={bench} /> : <Loading what="the rivals" />
+  return bench ? <Table bench={bench} /> : <Loading what="the rivals" />
 }
 
 export function BenchScreen() {
@@ -105,7 +107,11 @@ export function BenchScreen() {
           Back to the lesson desk
         </Link>
       </div>
-      <Opened view={data} lesson={lesson} />
+      <StudentContext value={data}>
+        <LessonContext value={lesson}>
+          <Opened />
+        </LessonContext>
+      </StudentContext>
     </>
   )
 }

@@ -1,4 +1,5 @@
 /** The chain of causes: what drives what among the likely faults, and so what to mend first. */
+import { useView } from '../../data/studentContext'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
 import type { Fault } from '@vein-mend/core/packs'
 import { layoutChain } from '@vein-mend/core/seam'
@@ -32,7 +33,8 @@ function sentence(shown: ReturnType<typeof shownFaults>, links: number): string 
   return `Mend “${first.fault.name}” first.`
 }
 
-export function CauseChain({ view, diagnosis }: { view: StudentView; diagnosis: Diagnosis }) {
+export function CauseChain({ diagnosis }: { diagnosis: Diagnosis }) {
+  const view = useView()
   const shown = shownFaults(view, diagnosis)
   const chain = layoutChain(shown.map((u) => ({ id: u.fault.id, drives: u.fault.leadsTo })))
   const at = new Map(chain.faults.map((f) => [f.id, place(f.column, f.row)]))

@@ -1,10 +1,10 @@
 /** The story of one fault: how it was settled, what was seen in every lesson, how sure we are. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { ruleFor } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
@@ -21,7 +21,8 @@ const BeliefChart = lazy(async () => ({ default: (await import('./BeliefChart'))
 
 const RECALL_WORDS = { alone: 'alone', hint: 'with a hint', not: 'not' } as const
 
-function Settled({ state, view }: { state: CaseState; view: StudentView }) {
+function Settled({ state }: { state: CaseState }) {
+  const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === state.settledOn)
   return (
     <Section title="How it was settled" aside={lesson && longDay(lesson.date)}>
@@ -140,7 +141,7 @@ export function FaultStory() {
   const rule = ruleFor(data.record, state)
   const { status } = state
   return (
-    <>
+    <StudentContext value={data}>
       <p className="mt-5">
         <Link to={`/students/${data.id}`} className="underline underline-offset-4">
           Back to {data.record.card.name}
@@ -165,10 +166,10 @@ export function FaultStory() {
         </Section>
         <Ladder state={state} />
       </div>
-      <StuckPanel view={data} state={state} />
-      <Overruling view={data} state={state} />
+      <StuckPanel state={state} />
+      <Overruling state={state} />
       <LessonByLesson state={state} />
-      <Settled state={state} view={data} />
-    </>
+      <Settled state={state} />
+    </StudentContext>
   )
 }

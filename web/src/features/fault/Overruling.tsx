@@ -1,21 +1,22 @@
 /** Where the teacher has the last word on a fault's state, and where they had it before. */
+import { useView } from '../../data/studentContext'
 import { parseDay } from '@vein-mend/core/kit'
 import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Field } from '../../ui/Field'
+import { OtherStates } from '../../parts/OtherStates'
 import { Section } from '../../ui/Page'
 import { WithReason } from '../../ui/WithReason'
 import { shortDay } from '../../wording/dates'
 import { actName } from '../../wording/acts'
 
 interface Props {
-  readonly view: StudentView
   readonly state: CaseState
 }
 
-function Recheck({ view, state }: Props) {
+function Recheck({ state }: Props) {
+  const view = useView()
   const act = useActs(view.id)
   const { status } = state
   const due = status.state === 'mended' ? status.nextRecheck : null
@@ -52,54 +53,12 @@ function Recheck({ view, state }: Props) {
   )
 }
 
-/** The other states a fault can be given, each with a reason; they belong to a lesson. */
-export function OtherStates({ view, state }: Props) {
-  const act = useActs(view.id)
-  const lesson = view.record.lessons.find((l) => l.open)
-  if (!lesson) {
-    return <p className="text-kiln">Another state is given in a lesson, with a reason.</p>
-  }
-  const now = state.status.state
-  const inCase = { lesson: lesson.id, case: state.id }
-  return (
-    <div className="flex flex-wrap items-center gap-x-4">
-      {now === 'relapsed' && (
-        <WithReason
-          label="A bad day, not a relapse"
-          ask="Why is it no relapse?"
-          done="Keep it mended"
-          onGive={(reason) =>
-            act([{ kind: 'relapse-overruled', ...inCase, reason }], 'Kept as mended')
-          }
-        />
-      )}
-      {(now === 'mended' || now === 'healing') && (
-        <WithReason
-          label={now === 'mended' ? 'Seen again: it has come back' : 'Put it back to open'}
-          ask="Why is it open again?"
-          done="Open it again"
-          onGive={(reason) => act([{ kind: 'case-reopened', ...inCase, reason }], 'Opened again')}
-        />
-      )}
-      {now !== 'mended' && (
-        <WithReason
-          label="Call it mended all the same"
-          ask="Why is it mended all the same?"
-          done="Mended"
-          onGive={(overruled) =>
-            act([{ kind: 'case-mended', ...inCase, overruled }], `Mended: ${state.name}`)
-          }
-        />
-      )}
-    </div>
-  )
-}
-
-export function Overruling({ view, state }: Props) {
+export function Overruling({ state }: Props) {
+  const view = useView()
   return (
     <Section title="The teacher has the last word">
-      <Recheck view={view} state={state} />
-      <OtherStates view={view} state={state} />
+      <Recheck state={state} />
+      <OtherStates state={state} />
       {state.overrules.length > 0 && (
         <ul className="mt-2 space-y-1">
           {state.overrules.toReversed().map((o) => (

@@ -1,10 +1,10 @@
 /** A repair that does not move: why it is said, what could be tried, and one move to wait all the same. */
+import { useView } from '../../data/studentContext'
 import { stuckOf } from '@vein-mend/core/watch'
 import type { StuckTry, StuckWhy } from '@vein-mend/core/watch'
 import type { CaseState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { WithReason } from '../../ui/WithReason'
 import { percent, plural } from '../../wording/words'
@@ -15,7 +15,8 @@ function sayWhy(why: StuckWhy): string {
     : `even if it goes well, more than ${plural(why.weeks, 'week')} from here`
 }
 
-function Try({ view, state, item }: { view: StudentView; state: CaseState; item: StuckTry }) {
+function Try({ state, item }: { state: CaseState; item: StuckTry }) {
+  const view = useView()
   const link = 'underline underline-offset-4'
   switch (item.kind) {
     case 'smaller-rung':
@@ -69,7 +70,8 @@ function Try({ view, state, item }: { view: StudentView; state: CaseState; item:
   }
 }
 
-export function StuckPanel({ view, state }: { view: StudentView; state: CaseState }) {
+export function StuckPanel({ state }: { state: CaseState }) {
+  const view = useView()
   const act = useActs(view.id)
   const stuck = stuckOf(view.record, state, view.knowledge)
   if (!stuck) return null
@@ -78,7 +80,7 @@ export function StuckPanel({ view, state }: { view: StudentView; state: CaseStat
       <ol className="list-decimal space-y-1 pl-6">
         {stuck.tries.map((item, i) => (
           <li key={i}>
-            <Try view={view} state={state} item={item} />
+            <Try state={state} item={item} />
           </li>
         ))}
       </ol>

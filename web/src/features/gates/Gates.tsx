@@ -1,4 +1,5 @@
 /** Gates: which techniques are open, on what evidence, what comes before them, and which are got ready for. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { layoutChain } from '@vein-mend/core/seam'
 import { factsOf, gateOpenings, gateStates } from '@vein-mend/core/record'
 import type { GateState, NeedState } from '@vein-mend/core/record'
@@ -6,15 +7,14 @@ import { gateAhead } from '@vein-mend/core/practice'
 import { Link, useParams } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { WithReason } from '../../ui/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
-import { keptLately } from '../week/keptLately'
-import { LookFirst, OutlookInWords } from '../week/Outlook'
+import { keptLately } from '../../parts/keptLately'
+import { LookFirst, OutlookInWords } from '../../parts/Outlook'
 
 const STATE: Readonly<Record<GateState['state'], { words: string; mark: string }>> = {
   open: { words: 'open', mark: '⌒' },
@@ -55,7 +55,8 @@ function Need({ need }: { need: NeedState }) {
 }
 
 /** The teacher has the last word: open against the evidence, or shut, with a reason; and back in one move. */
-function LastWord({ gate, view }: { gate: GateState; view: StudentView }) {
+function LastWord({ gate }: { gate: GateState }) {
+  const view = useView()
   const act = useActs(view.id)
   const { id, name } = gate.gate
   const say = (open: boolean | null, reason: string, said: string) =>
@@ -95,7 +96,8 @@ function LastWord({ gate, view }: { gate: GateState; view: StudentView }) {
 }
 
 /** The gate taken into the weeks at home, with when it may open. */
-function GettingReady({ gate, view }: { gate: GateState; view: StudentView }) {
+function GettingReady({ gate }: { gate: GateState }) {
+  const view = useView()
   const act = useActs(view.id)
   const { id, name, prepare } = gate.gate
   const on = view.record.preparing.some((p) => p.gate === id)
@@ -131,13 +133,12 @@ function Card({
   gate,
   opened,
   nameOf,
-  view,
 }: {
   gate: GateState
   opened: string | undefined
   nameOf: (id: string) => string
-  view: StudentView
 }) {
+  const view = useView()
   const { words, mark } = STATE[gate.state]
   const isOpen = gate.state === 'open'
   return (
@@ -160,13 +161,14 @@ function Card({
           <Need key={n.need.text} need={n} />
         ))}
       </ul>
-      {!isOpen && <GettingReady gate={gate} view={view} />}
-      <LastWord gate={gate} view={view} />
+      {!isOpen && <GettingReady gate={gate} />}
+      <LastWord gate={gate} />
     </div>
   )
 }
 
-function Map_({ view }: { view: StudentView }) {
+function Map_() {
+  const view = useView()
   const gates = gateStates(view.record, view.knowledge)
   const openings = gateOpenings(view.record, view.knowledge)
   const drivesOf = (id: string) =>
@@ -190,7 +192,7 @@ function Map_({ view }: { view: StudentView }) {
           <ul className="space-y-3">
             {here.map((g) => (
               <li key={g.gate.id}>
-                <Card gate={g} opened={openings.get(g.gate.id)} nameOf={nameOf} view={view} />
+                <Card gate={g} opened={openings.get(g.gate.id)} nameOf={nameOf} />
               </li>
             ))}
           </ul>
@@ -208,7 +210,7 @@ export function Gates() {
   const { schools } = factsOf(data.record.card, data.knowledge)
   const names = data.knowledge.schools.filter((s) => Object.values(schools).includes(s.id))
   return (
-    <>
+    <StudentContext value={data}>
       <p className="mt-5">
         <Link to={`/students/${data.id}`} className="underline underline-offset-4">
           {data.record.card.name}
@@ -220,7 +222,7 @@ export function Gates() {
         for one, years for another. By the school:{' '}
         {names.map((s) => s.name.toLowerCase()).join('; ')}.
       </p>
-      <Map_ view={data} />
-    </>
+      <Map_ />
+    </StudentContext>
   )
 }

@@ -1,9 +1,9 @@
 /** The lesson's steps as a line with a quiet clock: no alarm, only where it stands. */
+import { useView, useLesson } from '../../data/studentContext'
 import { agenda, nextStep, stepAt } from '@vein-mend/core/record'
 import type { AgendaStep, LessonState } from '@vein-mend/core/record'
 import { Check } from 'lucide-react'
 import { useEffect, useState } from 'react'
-import type { StudentView } from '../../data/useStudent'
 import { useKept } from '../../data/useKept'
 import { AGENDA_WORDS } from '../../wording/words'
 import { goToPlace, placeOf } from './deskPlaces'
@@ -41,7 +41,9 @@ function NextStep({ step }: { step: AgendaStep | null }) {
   )
 }
 
-export function Agenda({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+export function Agenda() {
+  const lesson = useLesson()
+  const view = useView()
   const elapsed = useElapsed(lesson)
   const steps = agenda(view.record, lesson.id, view.knowledge)
   const total = view.record.card.lessonMinutes

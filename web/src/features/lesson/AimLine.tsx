@@ -1,9 +1,8 @@
 /** One aim in front, and the one thing that is new this time; kept with every key. */
-import type { LessonState } from '@vein-mend/core/record'
+import { useView, useLesson } from '../../data/studentContext'
 import { useId } from 'react'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
-import type { StudentView } from '../../data/useStudent'
 
 interface LineProps {
   readonly label: string
@@ -39,7 +38,9 @@ function Line({ label, kept, typedKey, onKeep }: LineProps) {
   )
 }
 
-export function AimLine({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+export function AimLine() {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const { aim, fresh } = lesson
   if (!lesson.open) {

@@ -1,20 +1,20 @@
 /** The mended rule, half by half, and the one move that calls a fault mended or overrules it. */
+import { useView, useLesson } from '../../data/studentContext'
 import type { MendedRule } from '@vein-mend/core/mending'
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { WithReason } from '../../ui/WithReason'
 import { percent } from '../../wording/words'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly state: CaseState
   readonly rule: MendedRule
 }
 
-export function CallMended({ view, lesson, state, rule }: Props) {
+export function CallMended({ state, rule }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const call = (overruled?: string) => {
     act(

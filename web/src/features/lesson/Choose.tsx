@@ -1,9 +1,9 @@
 /** Choosing what to mend: an order with reasons, the student picks; a third project replaces one. */
+import { useView, useLesson } from '../../data/studentContext'
 import { activeProjects, PROJECTS_MOST, proposeProjects } from '@vein-mend/core/record'
-import type { CaseState, LessonState, ProjectReason, ProposedProject } from '@vein-mend/core/record'
+import type { CaseState, ProjectReason, ProposedProject } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
@@ -12,11 +12,6 @@ import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { plural, STRAND_WORDS } from '../../wording/words'
 import { RemedyButton } from './RemedyButton'
-
-interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
-}
 
 export function sayReason(reason: ProjectReason): string {
   switch (reason.kind) {
@@ -40,12 +35,9 @@ export function sayReason(reason: ProjectReason): string {
 }
 
 /** A reason to let a project rest, and room for another. */
-function RestButton({
-  view,
-  lesson,
-  state,
-  label,
-}: Props & { readonly state: CaseState; readonly label: string }) {
+function RestButton({ state, label }: { readonly state: CaseState; readonly label: string }) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useState('')
@@ -94,12 +86,16 @@ function RestButton({
 }
 
 function Proposed({
-  view,
-  lesson,
   proposed,
   full,
   place,
-}: Props & { readonly proposed: ProposedProject; readonly full: boolean; readonly place: number }) {
+}: {
+  readonly proposed: ProposedProject
+  readonly full: boolean
+  readonly place: number
+}) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const { state, reasons } = proposed
   return (
@@ -127,13 +123,15 @@ function Proposed({
             Take up again
           </Button>
         ) : (
-          <RemedyButton view={view} lesson={lesson} state={state} label="Pick this" />
+          <RemedyButton state={state} label="Pick this" />
         ))}
     </li>
   )
 }
 
-export function Choose({ view, lesson }: Props) {
+export function Choose() {
+  const lesson = useLesson()
+  const view = useView()
   const proposed = proposeProjects(view.record, view.knowledge, view.today)
   const running = activeProjects(view.record)
   const full = running.length >= PROJECTS_MOST
@@ -144,26 +142,13 @@ export function Choose({ view, lesson }: Props) {
         <div className="mb-1 flex flex-wrap items-center gap-2">
           <span>Two are running. To make room:</span>
           {running.map((c) => (
-            <RestButton
-              key={c.id}
-              view={view}
-              lesson={lesson}
-              state={c}
-              label={`Replace ${c.name.toLowerCase()}`}
-            />
+            <RestButton key={c.id} state={c} label={`Replace ${c.name.toLowerCase()}`} />
           ))}
         </div>
       )}
       <ol>
         {proposed.map((p, i) => (
-          <Proposed
-            key={p.state.id}
-            view={view}
-            lesson={lesson}
-            proposed={p}
-            full={full}
-            place={i}
-          />
+          <Proposed key={p.state.id} proposed={p} full={full} place={i} />
         ))}
       </ol>
     </Section>

@@ -1,4 +1,5 @@
 /** The end of a lesson: one strength, the summaries, the assignments in order, the next date. */
+import { useView, useLesson } from '../../data/studentContext'
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { lessonSummary } from '@vein-mend/core/record'
@@ -18,13 +19,12 @@ import { CLOSE_PLACE } from './deskPlaces'
 const DAYS_TO_NEXT = 7
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly open: boolean
   readonly onOpenChange: (open: boolean) => void
 }
 
-function Closed({ lesson }: { lesson: LessonState }) {
+function Closed() {
+  const lesson = useLesson()
   return (
     <div className="text-kiln ml-auto max-w-xl text-sm">
       <p>
@@ -94,7 +94,9 @@ function useClosing(view: StudentView, lesson: LessonState) {
   return { strength, setStrength, note, setNote, family, setFamily, next, setNext, summary, forget }
 }
 
-function Form({ view, lesson }: Pick<Props, 'view' | 'lesson'>) {
+function Form() {
+  const lesson = useLesson()
+  const view = useView()
   const navigate = useNavigate()
   const act = useActs(view.id)
   const c = useClosing(view, lesson)
@@ -179,8 +181,10 @@ function Form({ view, lesson }: Pick<Props, 'view' | 'lesson'>) {
   )
 }
 
-export function CloseLesson({ view, lesson, open, onOpenChange }: Props) {
-  if (!lesson.open) return <Closed lesson={lesson} />
+export function CloseLesson({ open, onOpenChange }: Props) {
+  const lesson = useLesson()
+  const view = useView()
+  if (!lesson.open) return <Closed />
   return (
     <div className="ml-auto flex gap-2">
       <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
@@ -195,7 +199,7 @@ export function CloseLesson({ view, lesson, open, onOpenChange }: Props) {
         title="Close the lesson"
         about="The practice sheet comes next."
       >
-        <Form view={view} lesson={lesson} />
+        <Form />
       </SidePanel>
     </div>
   )

@@ -1,8 +1,8 @@
 /** One line takes everything: a few letters and one key for a sign, a point and a few letters for the rest. */
+import { useView } from '../../data/studentContext'
 import type { Finding, Strength } from '@vein-mend/core/packs'
 import { searchFindings } from '@vein-mend/core/packs'
 import { useId, useMemo, useRef, useState } from 'react'
-import type { StudentView } from '../../data/useStudent'
 import { INPUT_CLASS } from '../../ui/Field'
 import { COMMAND_LINE_ID } from '../../ui/SidePanel'
 import { StrandMark } from '../../ui/StrandMark'
@@ -73,7 +73,6 @@ function CommandRow({ command, id, chosen }: { command: Command; id: string; cho
 }
 
 interface Props {
-  readonly view: StudentView
   readonly commands: (query: string) => readonly Command[]
   readonly onNote: (finding: Finding, strength: Strength) => void
 }
@@ -90,7 +89,8 @@ function entriesOf(
   ]
 }
 
-export function CommandLine({ view, commands, onNote }: Props) {
+export function CommandLine({ commands, onNote }: Props) {
+  const view = useView()
   const listId = useId()
   const line = useRef<HTMLInputElement>(null)
   const [query, setQuery] = useState('')

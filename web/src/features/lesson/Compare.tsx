@@ -1,10 +1,10 @@
 /** Before, one change, after: the same place twice, and what the ear says. */
+import { useView, useLesson } from '../../data/studentContext'
 import type { Strength } from '@vein-mend/core/packs'
-import type { Comparison, LessonState } from '@vein-mend/core/record'
+import type { Comparison } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { INPUT_CLASS } from '../../ui/Field'
@@ -20,7 +20,9 @@ export function sayChange({ before, after }: Pick<Comparison, 'before' | 'after'
   return difference < 0 ? 'better' : 'worse'
 }
 
-export function Compare({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+export function Compare() {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const noted = lesson.signs.filter((s) => s.strength !== 'absent')
   const [open, setOpen] = useState(false)

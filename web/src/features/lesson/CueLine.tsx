@@ -1,20 +1,14 @@
 /** The cue in the student's words; changed in place. */
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import { useView, useLesson } from '../../data/studentContext'
+import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { INPUT_CLASS } from '../../ui/Field'
 
-export function CueLine({
-  view,
-  lesson,
-  state,
-}: {
-  view: StudentView
-  lesson: LessonState
-  state: CaseState
-}) {
+export function CueLine({ state }: { state: CaseState }) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const [words, setWords] = useState<string | null>(null)
   const recalled =

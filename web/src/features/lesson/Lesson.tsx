@@ -1,11 +1,11 @@
 /** The lesson desk: what is being mended on the left, signs in the middle, the rivals on the right. */
+import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
 import { agenda, nextStep } from '@vein-mend/core/record'
-import type { LessonId, LessonState } from '@vein-mend/core/record'
+import type { LessonId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
@@ -17,17 +17,19 @@ import { Choose } from './Choose'
 import { CloseLesson } from './CloseLesson'
 import { commandsFor } from './commands'
 import { goToPlace, placeOf } from './deskPlaces'
-import { NextCheck } from './NextCheck'
+import { NextCheck } from '../../parts/NextCheck'
 import { Projects } from './Projects'
 import { Rivals } from './Rivals'
 import { useSetting } from './setting'
 import { SettingBar } from './SettingBar'
 import { SetupPanel } from './SetupPanel'
 import { Signs } from './Signs'
-import { StopBanner } from './StopBanner'
+import { StopBanner } from '../../parts/StopBanner'
 import { useUndoKey } from './useUndoKey'
 
-function Heading({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+function Heading() {
+  const lesson = useLesson()
+  const view = useView()
   return (
     <h1 className="text-2xl">
       <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
@@ -41,7 +43,9 @@ function Heading({ view, lesson }: { view: StudentView; lesson: LessonState }) {
   )
 }
 
-function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+function Desk() {
+  const lesson = useLesson()
+  const view = useView()
   const navigate = useNavigate()
   const act = useActs(view.id)
   const diagnosis = useDiagnosis(view.knowledge, view.record, lesson.id)
@@ -67,36 +71,30 @@ function Desk({ view, lesson }: { view: StudentView; lesson: LessonState }) {
   return (
     <>
       <div className="mt-4 flex flex-wrap items-center gap-4">
-        <Heading view={view} lesson={lesson} />
-        <CloseLesson view={view} lesson={lesson} open={closing} onOpenChange={setClosing} />
+        <Heading />
+        <CloseLesson open={closing} onOpenChange={setClosing} />
       </div>
       <div id="aim-line">
-        <AimLine view={view} lesson={lesson} />
+        <AimLine />
       </div>
-      <Agenda view={view} lesson={lesson} />
+      <Agenda />
       {diagnosis && <StopBanner stops={diagnosis.stops} />}
       <div className="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
         <div className="[contain:layout_style]">
-          <Signs view={view} lesson={lesson} setting={setting} commands={commands} />
-          <SetupPanel view={view} lesson={lesson} />
+          <Signs setting={setting} commands={commands} />
+          <SetupPanel />
           {lesson.open && <SettingBar setting={setting} onChange={setSetting} />}
           {/* What is out of sight is not laid out again with every key. */}
           <div className="[contain-intrinsic-size:auto_600px] [content-visibility:auto]">
-            <Projects view={view} lesson={lesson} setting={setting} />
-            <Choose view={view} lesson={lesson} />
+            <Projects setting={setting} />
+            <Choose />
           </div>
         </div>
         <div className="[contain:layout_style]">
           {diagnosis ? (
             <>
-              <NextCheck view={view} lesson={lesson} diagnosis={diagnosis} />
-              <Rivals
-                view={view}
-                lesson={lesson}
-                diagnosis={diagnosis}
-                settling={settling}
-                onSettling={setSettling}
-              />
+              <NextCheck diagnosis={diagnosis} />
+              <Rivals diagnosis={diagnosis} settling={settling} onSettling={setSettling} />
             </>
           ) : (
             <Loading what="the rivals" />
@@ -114,5 +112,11 @@ export function Lesson() {
   if (!data) return <Loading what="the lesson" />
   const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
   if (!lesson) return <NotHere />
-  return <Desk view={data} lesson={lesson} />
+  return (
+    <StudentContext value={data}>
+      <LessonContext value={lesson}>
+        <Desk />
+      </LessonContext>
+    </StudentContext>
+  )
 }

@@ -1,7 +1,7 @@
 /** Looking before prompting: how many tries stayed clean, in the setting of the moment. */
-import type { CaseState, LessonState, RecordedLook } from '@vein-mend/core/record'
+import { useView, useLesson } from '../../data/studentContext'
+import type { CaseState, RecordedLook } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Tally } from '../../ui/Tally'
 import { CONDITION_WORDS } from '../../wording/words'
 import type { Setting } from './setting'
@@ -9,14 +9,14 @@ import type { Setting } from './setting'
 const TRIES_ASKED = 5
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly state: CaseState
   readonly setting: Setting
   readonly done: readonly RecordedLook[]
 }
 
-export function Look({ view, lesson, state, setting, done }: Props) {
+export function Look({ state, setting, done }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const keep = (clean: number, tries: number) =>
     act(

@@ -1,19 +1,19 @@
 /** One fault being mended, in the order of a lesson: cue, look, rung, decision. */
+import { useView, useLesson } from '../../data/studentContext'
 import type { Recall } from '@vein-mend/core/mending'
 import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
 import type { Tries } from '@vein-mend/core/remedy'
 import { ruleFor } from '@vein-mend/core/record'
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { Tally } from '../../ui/Tally'
 import { shortDay } from '../../wording/dates'
 import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
-import { OtherStates } from '../fault/Overruling'
+import { OtherStates } from '../../parts/OtherStates'
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
 import { projectPlace } from './deskPlaces'
@@ -24,8 +24,6 @@ import type { Setting } from './setting'
 import { SlipCounter } from './SlipCounter'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly state: CaseState
   readonly setting: Setting
 }
@@ -36,7 +34,9 @@ const RECALLS: readonly (readonly [Recall, string])[] = [
   ['not', 'Not'],
 ]
 
-function RecallStep({ view, lesson, state }: Omit<Props, 'setting'>) {
+function RecallStep({ state }: Omit<Props, 'setting'>) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   if (!state.cue || state.cue.since === lesson.id) return null
   const told = state.recalls.findLast((r) => r.lesson === lesson.id)
@@ -76,7 +76,9 @@ function sum(tries: readonly Tries[]): Tries {
   }
 }
 
-function RungStep({ view, lesson, state }: Omit<Props, 'setting'>) {
+function RungStep({ state }: Omit<Props, 'setting'>) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
@@ -158,14 +160,16 @@ function RungStep({ view, lesson, state }: Omit<Props, 'setting'>) {
           >
             Step down
           </Button>
-          <RemedyButton view={view} lesson={lesson} state={state} label="Other remedy" />
+          <RemedyButton state={state} label="Other remedy" />
         </div>
       )}
     </div>
   )
 }
 
-export function Project({ view, lesson, state, setting }: Props) {
+export function Project({ state, setting }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const rule = ruleFor(view.record, state)
   const looks = state.looks.filter((l) => l.lesson === lesson.id)
   return (
@@ -191,25 +195,23 @@ export function Project({ view, lesson, state, setting }: Props) {
       </div>
       {lesson.open && state.status.state !== 'open' && (
         <>
-          {state.status.state === 'healing' && (
-            <RecallStep view={view} lesson={lesson} state={state} />
-          )}
-          <Look view={view} lesson={lesson} state={state} setting={setting} done={looks} />
-          <SlipCounter view={view} lesson={lesson} state={state} setting={setting} />
+          {state.status.state === 'healing' && <RecallStep state={state} />}
+          <Look state={state} setting={setting} done={looks} />
+          <SlipCounter state={state} setting={setting} />
           {state.status.state === 'healing' && (
             <>
-              <RungStep view={view} lesson={lesson} state={state} />
-              <CueLine view={view} lesson={lesson} state={state} />
+              <RungStep state={state} />
+              <CueLine state={state} />
               <div className="flex flex-wrap items-center gap-2">
-                <CallMended view={view} lesson={lesson} state={state} rule={rule} />
-                <RestButton view={view} lesson={lesson} state={state} label="Let it rest" />
+                <CallMended state={state} rule={rule} />
+                <RestButton state={state} label="Let it rest" />
               </div>
             </>
           )}
         </>
       )}
       {lesson.open && (state.status.state === 'mended' || state.status.state === 'relapsed') && (
-        <OtherStates view={view} state={state} />
+        <OtherStates state={state} />
       )}
       {state.status.state === 'mended' && state.status.nextRecheck !== null && (
         <p className="text-kiln">

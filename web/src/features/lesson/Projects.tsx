@@ -1,4 +1,5 @@
 /** What is being mended: recall the cue, look before prompting, try the rung, decide. */
+import { useView, useLesson } from '../../data/studentContext'
 import { activeProjects, brief } from '@vein-mend/core/record'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
 import type { StudentView } from '../../data/useStudent'
@@ -18,21 +19,15 @@ function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseSt
   )
 }
 
-export function Projects({
-  view,
-  lesson,
-  setting,
-}: {
-  view: StudentView
-  lesson: LessonState
-  setting: Setting
-}) {
+export function Projects({ setting }: { setting: Setting }) {
+  const lesson = useLesson()
+  const view = useView()
   const cases = casesForLesson(view, lesson)
   if (cases.length === 0) return null
   return (
     <Section title="Being mended" aside="look before you prompt">
       {cases.map((c) => (
-        <Project key={c.id} view={view} lesson={lesson} state={c} setting={setting} />
+        <Project key={c.id} state={c} setting={setting} />
       ))}
     </Section>
   )

@@ -1,22 +1,22 @@
 /** Choosing a remedy for a settled fault: the first one, or another when one does not help. */
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import { useView, useLesson } from '../../data/studentContext'
+import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { SidePanel } from '../../ui/SidePanel'
-import { firstRemedy, RemedyChoice } from './RemedyChoice'
-import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
+import { firstRemedy, RemedyChoice } from '../../parts/RemedyChoice'
+import { USUAL_WEEKS, WeeksChoice } from '../../parts/WeeksChoice'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly state: CaseState
 }
 
 /** The button and the sheet behind it. */
-export function RemedyButton({ view, lesson, state, label }: Props & { readonly label: string }) {
+export function RemedyButton({ state, label }: Props & { readonly label: string }) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const fault = view.knowledge.faults.find((f) => f.id === state.fault)
   const running = state.ladder !== null && state.status.state === 'healing'
@@ -62,7 +62,6 @@ export function RemedyButton({ view, lesson, state, label }: Props & { readonly 
             </Field>
           )}
           <RemedyChoice
-            view={view}
             fault={fault}
             running={running ? state.ladder.remedy : null}
             value={remedy}

@@ -1,18 +1,18 @@
 /** The rival faults, likeliest first, each with what speaks for and against it. */
+import { useView, useLesson } from '../../data/studentContext'
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { sayRefusal } from '../../wording/refusals'
 import { percent, plural, signed, STRAND_WORDS } from '../../wording/words'
-import { Settle } from './Settle'
+import { Settle } from '../../parts/Settle'
 
 const SHOWN_AT_FIRST = 5
 function Reasons({ rival }: { rival: Rival }) {
@@ -140,19 +140,17 @@ function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowPro
 }
 
 export function Rivals({
-  view,
-  lesson,
   diagnosis,
   settling,
   onSettling,
 }: {
-  view: StudentView
-  lesson: LessonState
   diagnosis: Diagnosis
   /** The fault whose settling is open; null when none is. */
   settling: string | null
   onSettling: (fault: string | null) => void
 }) {
+  const lesson = useLesson()
+  const view = useView()
   const [all, setAll] = useState(false)
   const act = useActs(view.id)
   const caseOf = (fault: string) => view.record.cases.find((c) => c.fault === fault)
@@ -225,8 +223,6 @@ export function Rivals({
       )}
       {rivalSettling && (
         <Settle
-          view={view}
-          lesson={lesson}
           rival={rivalSettling}
           first={candidates[0] === rivalSettling}
           firstName={candidates[0]?.fault.name ?? ''}

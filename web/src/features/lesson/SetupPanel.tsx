@@ -1,12 +1,12 @@
 /** Set-up before sound: the pack's points, with numbers where they can be taken, against last time. */
+import { useView, useLesson } from '../../data/studentContext'
 import { rightBand } from '@vein-mend/core/packs'
 import type { PointFound, SetupPoint } from '@vein-mend/core/packs'
 import { factsOf, lastSetup, setupDue } from '@vein-mend/core/record'
-import type { DuePoint, FoundSetup, LessonState, Place } from '@vein-mend/core/record'
+import type { DuePoint, FoundSetup, Place } from '@vein-mend/core/record'
 import { useId } from 'react'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { INPUT_CLASS } from '../../ui/Field'
@@ -114,7 +114,9 @@ function numbersOf(draft: Draft): Record<string, number> {
   )
 }
 
-export function SetupPanel({ view, lesson }: { view: StudentView; lesson: LessonState }) {
+export function SetupPanel() {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const [place, keepPlace] = useKept(`setup-place-${lesson.id}`, 'studio')
   const at: Place = place === 'home' ? 'home' : 'studio'

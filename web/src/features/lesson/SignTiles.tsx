@@ -1,23 +1,22 @@
 /** Signs as large tiles for the finger: choose a strength once, then touch what is there. */
+import { useView, useLesson } from '../../data/studentContext'
 import { STRANDS } from '@vein-mend/core/packs'
 import type { Finding, Strand, Strength } from '@vein-mend/core/packs'
-import type { LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { StrandMark } from '../../ui/StrandMark'
 import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly onNote: (finding: Finding, strength: Strength) => void
 }
 
 const OFFERED: readonly Strength[] = ['marked', 'slight', 'unsure', 'absent']
 
-export function SignTiles({ view, lesson, onNote }: Props) {
+export function SignTiles({ onNote }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const [open, setOpen] = useState(false)
   const [strand, setStrand] = useState<Strand>('posture')
   const [strength, setStrength] = useState<Strength>('marked')

@@ -1,9 +1,9 @@
 /** Signs: the line that takes everything, tiles for the finger, and what was noted. */
+import { useView, useLesson } from '../../data/studentContext'
 import type { Finding, Strength } from '@vein-mend/core/packs'
-import type { LessonState, NotedSign } from '@vein-mend/core/record'
+import type { NotedSign } from '@vein-mend/core/record'
 import { X } from 'lucide-react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
@@ -50,13 +50,13 @@ function NotedList({
 }
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly setting: Setting
   readonly commands: (query: string) => readonly Command[]
 }
 
-export function Signs({ view, lesson, setting, commands }: Props) {
+export function Signs({ setting, commands }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const note = (finding: Finding, strength: Strength) =>
     act([
@@ -73,7 +73,7 @@ export function Signs({ view, lesson, setting, commands }: Props) {
     return (
       <Section title="Signs">
         <NotedList signs={lesson.signs} onTakeBack={takeBack} />
-        <Compare view={view} lesson={lesson} />
+        <Compare />
       </Section>
     )
   }
@@ -83,11 +83,11 @@ export function Signs({ view, lesson, setting, commands }: Props) {
       aside="letters, then 2 marked · 1 slight · ? unsure · 0 not there; a point for the rest"
     >
       <div id={SIGNS_PLACE} className="scroll-mt-16">
-        <CommandLine view={view} commands={commands} onNote={note} />
+        <CommandLine commands={commands} onNote={note} />
       </div>
-      <SignTiles view={view} lesson={lesson} onNote={note} />
+      <SignTiles onNote={note} />
       <NotedList signs={lesson.signs} onTakeBack={takeBack} />
-      <Compare view={view} lesson={lesson} />
+      <Compare />
     </Section>
   )
 }

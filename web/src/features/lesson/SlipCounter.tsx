@@ -1,20 +1,18 @@
 /** Counts slips while the student plays: one key or touch each, with its time; the take is kept as a tally. */
-import type { CaseState, LessonState } from '@vein-mend/core/record'
+import { useView, useLesson } from '../../data/studentContext'
+import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useRef, useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { plural } from '../../wording/words'
 import type { Setting } from './setting'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly state: CaseState
   readonly setting: Setting
 }
 
-/** A take shorter than this was a slip of the finger. */
+/** A run shorter than this was a slip of the finger. */
 const SHORTEST_SECONDS = 1
 
 function seconds(ms: number): number {
@@ -92,10 +90,12 @@ function Counting({
   )
 }
 
-export function SlipCounter({ view, lesson, state, setting }: Props) {
+export function SlipCounter({ state, setting }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const [counting, setCounting] = useState(false)
-  const takes = state.slipCounts.filter((c) => c.lesson === lesson.id)
+  const runs = state.slipCounts.filter((c) => c.lesson === lesson.id)
   const stop = (slips: readonly number[], length: number) => {
     setCounting(false)
     if (length < SHORTEST_SECONDS) return
@@ -118,7 +118,7 @@ export function SlipCounter({ view, lesson, state, setting }: Props) {
   if (counting) return <Counting name={state.name} onStop={stop} />
   return (
     <div>
-      {takes.map((t) => (
+      {runs.map((t) => (
         <div key={t.act} className="flex items-center gap-3 text-sm">
           <span className="whitespace-nowrap">
             {plural(t.slips.length, 'slip')} in {Math.round(t.seconds)} s

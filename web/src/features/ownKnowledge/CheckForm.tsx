@@ -5,7 +5,7 @@ import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
 import { STRENGTH_WORDS } from '../../wording/words'
 import type { CheckDraft } from './drafts'
-import { fromRows, pairs, toRows } from './fields'
+import { fromRows, pairs, toRows } from '../../wording/entryFields'
 
 interface Props {
   readonly knowledge: Knowledge

@@ -19,7 +19,7 @@ import type { Draft } from './drafts'
 import { FaultForm } from './FaultForm'
 import { FindingForm } from './FindingForm'
 import { RemedyForm } from './RemedyForm'
-import { Troubles } from './Troubles'
+import { Troubles } from '../../parts/Troubles'
 
 function Fields({
   pack,

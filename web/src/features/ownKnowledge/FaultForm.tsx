@@ -5,7 +5,7 @@ import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
 import { STAGE_WORDS, STRAND_WORDS } from '../../wording/words'
 import type { FaultDraft } from './drafts'
-import { fromRows, pairs, percentOf, shareOf, toRows } from './fields'
+import { fromRows, pairs, percentOf, shareOf, toRows } from '../../wording/entryFields'
 
 interface Props {
   readonly knowledge: Knowledge

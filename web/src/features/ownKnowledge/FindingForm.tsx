@@ -5,7 +5,7 @@ import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
 import { OBSERVED_WORDS, STRAND_WORDS } from '../../wording/words'
 import type { FindingDraft } from './drafts'
-import { percentOf, pairs, shareOf } from './fields'
+import { percentOf, pairs, shareOf } from '../../wording/entryFields'
 
 interface Props {
   readonly knowledge: Knowledge

@@ -6,7 +6,7 @@ import { Rows } from '../../ui/Rows'
 import { CONDITION_WORDS, PART_WORDS, WAY_WORDS } from '../../wording/words'
 import { freshRung } from './drafts'
 import type { RemedyDraft } from './drafts'
-import { pairs } from './fields'
+import { pairs } from '../../wording/entryFields'
 
 interface Props {
   readonly draft: RemedyDraft

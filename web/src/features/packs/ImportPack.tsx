@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router'
 import { api } from '../../data/api'
 import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
-import { Troubles } from '../ownKnowledge/Troubles'
+import { Troubles } from '../../parts/Troubles'
 
 /** What the text would take out, and the one move that says so be it. */
 interface Removing {

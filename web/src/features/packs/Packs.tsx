@@ -2,7 +2,7 @@
 import type { PackListed } from '@vein-mend/contract'
 import { Link } from 'react-router'
 import { usePacks } from '../../data/useStudent'
-import { Troubles } from '../ownKnowledge/Troubles'
+import { Troubles } from '../../parts/Troubles'
 import { ImportPack } from './ImportPack'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'

@@ -1,16 +1,17 @@
 /** Days without lessons: second looks move past them, and the seam shows them. */
+import { useView } from '../../data/studentContext'
 import { BREAK_REASONS } from '@vein-mend/core/record'
 import type { BreakReason } from '@vein-mend/core/record'
 import { parseDay } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { BreakForm } from '../../ui/BreakForm'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { BREAK_WORDS } from '../../wording/words'
 
-export function Breaks({ view }: { view: StudentView }) {
+export function Breaks() {
+  const view = useView()
   const act = useActs(view.id)
   const { breaks } = view.record
   const [round, setRound] = useState(0)

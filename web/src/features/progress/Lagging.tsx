@@ -1,19 +1,19 @@
 /** What has fallen behind, and whether reading or the pieces have run ahead of the hands. */
+import { useView } from '../../data/studentContext'
 import { LEVELS } from '@vein-mend/core/record'
 import type { Levels } from '@vein-mend/core/record'
 import { HANDS, lagOf } from '@vein-mend/core/watch'
-import type { Lag, LagFinding, Load } from '@vein-mend/core/watch'
+import type { Lag, Load } from '@vein-mend/core/watch'
 import { STRANDS } from '@vein-mend/core/packs'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Pick } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { shortDay } from '../../wording/dates'
-import { plural, STRAND_WORDS } from '../../wording/words'
+import { HAND_WORDS, sayLag } from '../../wording/lag'
+import { STRAND_WORDS } from '../../wording/words'
 
-const HAND_WORDS = { left: 'The left hand', right: 'The right hand' } as const
 const SKILLS = ['hands', 'reading', 'ear', 'pieces'] as const
 const SKILL_WORDS: Record<keyof Levels, string> = {
   hands: 'Hands',
@@ -22,26 +22,6 @@ const SKILL_WORDS: Record<keyof Levels, string> = {
   pieces: 'Pieces wanted',
 }
 const NOTHING_SAID: Levels = { hands: null, reading: null, ear: null, pieces: null }
-
-export function sayLag(found: LagFinding, view: StudentView): string {
-  switch (found.kind) {
-    case 'hand':
-      return `${HAND_WORDS[found.behind]} has fallen behind the other: ${times(found.load.now, found.other.now)} as much trouble in the last lessons, and it has lasted.`
-    case 'strand':
-      return `${STRAND_WORDS[found.behind]} has fallen behind: ${times(found.load.now, found.others)} as much trouble as the other strands, and it has lasted.`
-    case 'unseen':
-      return `Nobody has looked at “${view.record.cases.find((c) => c.id === found.case)?.name ?? ''}” for ${plural(found.weeks, 'week')}.`
-    case 'outrun':
-      return `${found.ahead === 'reading' ? 'Reading has' : 'The pieces have'} run ${plural(found.steps, 'step')} ahead of the hands${found.grew ? ', more than last time' : ''}. That is the usual road to losing heart: give the hands pieces they can win.`
-  }
-}
-
-const NEXT_TO_NOTHING = 0.05
-
-/** How much more trouble, in words that can be said aloud. */
-function times(more: number, less: number): string {
-  return less < NEXT_TO_NOTHING ? 'many times' : `${Math.round(more / less)} times`
-}
 
 function Trend({ load }: { load: Load }) {
   if (load.before === null) return <>too few lessons before</>
@@ -95,7 +75,8 @@ function Loads({ lag }: { lag: Lag }) {
 
 const STEPS = Array.from({ length: LEVELS.most }, (_, i) => String(i + LEVELS.least))
 
-function Skills({ view }: { view: StudentView }) {
+function Skills() {
+  const view = useView()
   const act = useActs(view.id)
   const last = view.record.levels.at(-1)
   const now: Levels = last ?? NOTHING_SAID
@@ -125,7 +106,8 @@ function Skills({ view }: { view: StudentView }) {
   )
 }
 
-export function Lagging({ view }: { view: StudentView }) {
+export function Lagging() {
+  const view = useView()
   const lag = lagOf(view.record, view.knowledge, view.today)
   return (
     <Section title="What lags" aside={lag.tooFew ? 'too few lessons to count' : undefined}>
@@ -140,10 +122,10 @@ export function Lagging({ view }: { view: StudentView }) {
                   className="underline underline-offset-4"
                   to={`/students/${view.id}/faults/${found.case}`}
                 >
-                  {sayLag(found, view)}
+                  {sayLag(found, view.record.cases)}
                 </Link>
               ) : (
-                sayLag(found, view)
+                sayLag(found, view.record.cases)
               )}
             </li>
           ))}
@@ -151,7 +133,7 @@ export function Lagging({ view }: { view: StudentView }) {
       )}
       <div className="grid gap-x-10 gap-y-5 lg:grid-cols-2">
         <Loads lag={lag} />
-        <Skills view={view} />
+        <Skills />
       </div>
     </Section>
   )

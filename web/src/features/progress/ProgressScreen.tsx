@@ -1,4 +1,5 @@
 /** What the weeks have brought, what lags, and what goes out: letter, report, tables, handover. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
@@ -6,7 +7,6 @@ import { progressOf } from '@vein-mend/core/watch'
 import type { Progress } from '@vein-mend/core/watch'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Failed } from '../../data/Failed'
@@ -35,7 +35,8 @@ function Names({ title, lines }: { title: string; lines: readonly React.ReactNod
   )
 }
 
-function Brought({ view, progress }: { view: StudentView; progress: Progress }) {
+function Brought({ progress }: { progress: Progress }) {
+  const view = useView()
   const fault = (id: string, name: string) => (
     <Link className="underline underline-offset-4" to={`/students/${view.id}/faults/${id}`}>
       {name}
@@ -137,7 +138,8 @@ function Stretch({ from, to }: { from: IsoDate; to: IsoDate }) {
 }
 
 /** The file for another studio; where nobody has said yes yet, what is missing and where it is noted. */
-function Handover({ view }: { view: StudentView }) {
+function Handover() {
+  const view = useView()
   const { name, consents } = view.record.card
   if (consents['handing-on'].state === 'given') {
     return (
@@ -156,7 +158,8 @@ function Handover({ view }: { view: StudentView }) {
   )
 }
 
-function Files({ view, from, to }: { view: StudentView; from: IsoDate; to: IsoDate }) {
+function Files({ from, to }: { from: IsoDate; to: IsoDate }) {
+  const view = useView()
   const at = `/api/students/${view.id}`
   const stretch = `from=${from}&to=${to}`
   return (
@@ -168,12 +171,13 @@ function Files({ view, from, to }: { view: StudentView; from: IsoDate; to: IsoDa
       <a className={buttonClass()} href={`${at}/progress/report.pdf?${stretch}`}>
         Term report
       </a>
-      <Handover view={view} />
+      <Handover />
     </div>
   )
 }
 
-function Tables({ view }: { view: StudentView }) {
+function Tables() {
+  const view = useView()
   return (
     <Section title="Every table" aside="CSV, for any other program">
       <p className="flex flex-wrap gap-x-4">
@@ -191,7 +195,8 @@ function Tables({ view }: { view: StudentView }) {
   )
 }
 
-function Shown({ view }: { view: StudentView }) {
+function Shown() {
+  const view = useView()
   const [query] = useSearchParams()
   const to = parseDay(query.get('to') ?? '') ?? view.today
   const from = parseDay(query.get('from') ?? '') ?? addDays(to, -TERM_DAYS)
@@ -204,13 +209,13 @@ function Shown({ view }: { view: StudentView }) {
           {view.record.card.name}
         </Link>
       </h1>
-      <Files view={view} from={from} to={to} />
+      <Files from={from} to={to} />
       <Section title="What these weeks brought" aside={plural(progress.lessons, 'lesson')}>
-        <Brought view={view} progress={progress} />
+        <Brought progress={progress} />
       </Section>
-      <Lagging view={view} />
-      <Breaks view={view} />
-      <Tables view={view} />
+      <Lagging />
+      <Breaks />
+      <Tables />
     </>
   )
 }
@@ -220,5 +225,9 @@ export function ProgressScreen() {
   const { data, error } = useStudent(studentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the progress" />
-  return <Shown view={data} />
+  return (
+    <StudentContext value={data}>
+      <Shown />
+    </StudentContext>
+  )
 }

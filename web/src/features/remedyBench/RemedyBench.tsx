@@ -1,4 +1,5 @@
 /** The remedy bench: a ladder as it is for this student, to be changed, seen, heard and taken away. */
+import { StudentContext, useView } from '../../data/studentContext'
 import type { OwnEntry } from '@vein-mend/contract'
 import { slug, writePass } from '@vein-mend/core/packs'
 import type { RemedyEntry } from '@vein-mend/core/packs'
@@ -63,7 +64,6 @@ function useSaveAsOwn(view: StudentView, state: CaseState, ladder: LadderState) 
 }
 
 interface BenchProps {
-  readonly view: StudentView
   readonly state: CaseState
   readonly ladder: LadderState
 }
@@ -123,7 +123,8 @@ function RungTools({
   )
 }
 
-function Bench({ view, state, ladder }: BenchProps) {
+function Bench({ state, ladder }: BenchProps) {
+  const view = useView()
   const { rungs, changed, change, drop, keep } = useRungs(view, state, ladder)
   const [params, setParams] = useSearchParams()
   const saveAsOwn = useSaveAsOwn(view, state, ladder)
@@ -196,7 +197,7 @@ function Bench({ view, state, ladder }: BenchProps) {
           place={ladder.rungs.findIndex((r) => r.id === rung.id)}
           kept={ladder.rungs.some((r) => r.id === rung.id) && !changed}
         />
-        {lesson && <TempoFinder view={view} state={state} lesson={lesson.id} />}
+        {lesson && <TempoFinder state={state} lesson={lesson.id} />}
         <details className="mt-6">
           <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
             Change this rung
@@ -223,7 +224,7 @@ export function RemedyBench() {
   const state = data.record.cases.find((c) => c.id === caseId)
   if (!state?.ladder) return <NotHere />
   return (
-    <>
+    <StudentContext value={data}>
       <p className="mt-5">
         <Link
           to={`/students/${data.id}/faults/${state.id}`}
@@ -239,7 +240,7 @@ export function RemedyBench() {
           <span className="text-kiln font-sans text-base font-normal"> changed by you</span>
         )}
       </h1>
-      <Bench key={state.id} view={data} state={state} ladder={state.ladder} />
-    </>
+      <Bench key={state.id} state={state} ladder={state.ladder} />
+    </StudentContext>
   )
 }

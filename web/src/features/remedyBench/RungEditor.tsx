@@ -4,7 +4,7 @@ import type { LadderRung } from '@vein-mend/core/remedy'
 import { useState } from 'react'
 import { Num, Pick, Text } from '../../ui/Inputs'
 import { CONDITION_WORDS, WAY_WORDS } from '../../wording/words'
-import { pairs } from '../ownKnowledge/fields'
+import { pairs } from '../../wording/entryFields'
 
 interface Props {
   readonly rung: LadderRung

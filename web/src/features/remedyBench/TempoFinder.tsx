@@ -1,4 +1,5 @@
 /** Finds the clean tempo by trying, and then climbs to the one that is wanted in small equal steps. */
+import { useView } from '../../data/studentContext'
 import type { CaseState } from '@vein-mend/core/record'
 import {
   cleanTempo,
@@ -51,7 +52,8 @@ function Finding({
   )
 }
 
-function Climbing({ view, state, lesson }: Props) {
+function Climbing({ state, lesson }: Props) {
+  const view = useView()
   const act = useActs(view.id)
   const tempo = state.ladder?.tempo
   if (!tempo) return null
@@ -92,12 +94,12 @@ function Climbing({ view, state, lesson }: Props) {
 }
 
 interface Props {
-  readonly view: StudentView
   readonly state: CaseState
   readonly lesson: StudentView['record']['lessons'][number]['id']
 }
 
-export function TempoFinder({ view, state, lesson }: Props) {
+export function TempoFinder({ state, lesson }: Props) {
+  const view = useView()
   const act = useActs(view.id)
   const [stairs, setStairs] = useState<Staircase | null>(null)
   const [start, setStart] = useState(FIRST_BPM)
@@ -119,7 +121,7 @@ export function TempoFinder({ view, state, lesson }: Props) {
       title="Tempo"
       aside={`two clean go faster, one that is not goes slower: settles at ${percent(SETTLES_AT['two-up'])} clean`}
     >
-      <Climbing view={view} state={state} lesson={lesson} />
+      <Climbing state={state} lesson={lesson} />
       {stairs ? (
         <Finding stairs={stairs} onTry={onTry} onStop={() => setStairs(null)} />
       ) : (

@@ -1,4 +1,5 @@
 /** The seam with room: zoomed, beside another student's or hand by hand, and taken away as a file. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { parseDay } from '@vein-mend/core/kit'
 import { layoutSeam, wholeWindow } from '@vein-mend/core/seam'
 import type { SeamWindow } from '@vein-mend/core/seam'
@@ -8,13 +9,12 @@ import type { WhichHand } from '@vein-mend/core/watch'
 import { useMemo } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStudent, useStudents } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
 import { saveSeam } from './saveSeam'
-import { Seam, seamSize, WindowButtons } from './Seam'
+import { Seam, seamSize, WindowButtons } from '../../parts/seam/Seam'
 
 const NOBODY = 'nobody'
 const HAND_BY_HAND = 'hands'
@@ -47,7 +47,8 @@ function useShown() {
   }
 }
 
-function Files({ view, window }: { view: StudentView; window: SeamWindow }) {
+function Files({ window }: { window: SeamWindow }) {
+  const view = useView()
   const save = (kind: 'svg' | 'png') => {
     const layout = layoutSeam(view.record, seamSize(FILE_WIDTH), window)
     void saveSeam(layout, `Seam of ${view.record.card.name}`, kind)
@@ -60,15 +61,8 @@ function Files({ view, window }: { view: StudentView; window: SeamWindow }) {
   )
 }
 
-function Besides({
-  view,
-  value,
-  onChange,
-}: {
-  view: StudentView
-  value: string
-  onChange: (other: string) => void
-}) {
+function Besides({ value, onChange }: { value: string; onChange: (other: string) => void }) {
+  const view = useView()
   const { data } = useStudents()
   const others = data?.students.filter((s) => s.id !== view.id) ?? []
   return (
@@ -96,12 +90,15 @@ function Other({ id, ...shared }: { id: string } & SharedWindow) {
   if (!data) return <Loading what="the other student" />
   return (
     <Section title={data.record.card.name} aside={data.knowledge.name}>
-      <Seam view={data} title={`The seam of ${data.record.card.name}`} {...shared} />
+      <StudentContext value={data}>
+        <Seam title={`The seam of ${data.record.card.name}`} {...shared} />
+      </StudentContext>
     </Section>
   )
 }
 
-function HandByHand({ view, ...shared }: { view: StudentView } & SharedWindow) {
+function HandByHand(shared: SharedWindow) {
+  const view = useView()
   const { knowledge } = view
   const groups = useMemo(() => {
     const handOf = (state: CaseState) => {
@@ -117,12 +114,13 @@ function HandByHand({ view, ...shared }: { view: StudentView } & SharedWindow) {
     .filter(({ only }) => view.record.cases.some(only))
     .map(({ hand, only }) => (
       <Section key={hand} title={HAND_WORDS[hand]}>
-        <Seam view={view} only={only} title={HAND_WORDS[hand]} {...shared} />
+        <Seam only={only} title={HAND_WORDS[hand]} {...shared} />
       </Section>
     ))
 }
 
-function Shown({ view }: { view: StudentView }) {
+function Shown() {
+  const view = useView()
   const { window, beside, setWindow, setBeside } = useShown()
   const whole = wholeWindow(view.record)
   const shown = window ?? whole
@@ -137,18 +135,18 @@ function Shown({ view }: { view: StudentView }) {
       </h1>
       {shown && (
         <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
-          <WindowButtons view={view} window={shown} onChange={setWindow} />
+          <WindowButtons window={shown} onChange={setWindow} />
           <div className="flex flex-wrap items-end gap-3">
-            <Besides view={view} value={beside} onChange={setBeside} />
-            <Files view={view} window={shown} />
+            <Besides value={beside} onChange={setBeside} />
+            <Files window={shown} />
           </div>
         </div>
       )}
       {beside === HAND_BY_HAND ? (
-        <HandByHand view={view} {...shared} />
+        <HandByHand {...shared} />
       ) : (
         <Section title={view.record.card.name} aside={view.knowledge.name}>
-          <Seam view={view} {...shared} />
+          <Seam {...shared} />
         </Section>
       )}
       {beside !== NOBODY && beside !== HAND_BY_HAND && <Other id={beside} {...shared} />}
@@ -161,5 +159,9 @@ export function SeamScreen() {
   const { data, error } = useStudent(studentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the seam" />
-  return <Shown view={data} />
+  return (
+    <StudentContext value={data}>
+      <Shown />
+    </StudentContext>
+  )
 }

@@ -1,7 +1,7 @@
 /** The seam as a file: SVG with its colours and names in it, and PNG from the very same drawing. */
 import type { SeamLayout } from '@vein-mend/core/seam'
-import { plainPalette } from './palette'
-import { SeamDrawing } from './SeamDrawing'
+import { plainPalette } from '../../parts/seam/palette'
+import { SeamDrawing } from '../../parts/seam/SeamDrawing'
 
 const PNG_SCALE = 2
 const TITLE_HEIGHT = 34

@@ -1,6 +1,6 @@
 /** Opens the next lesson, dated today unless said otherwise. */
+import { useView } from '../../data/studentContext'
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { ActId, LessonId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../../data/api'
@@ -31,7 +31,8 @@ function useBeginning(view: StudentView) {
   })
 }
 
-export function BeginLesson({ view }: { view: StudentView }) {
+export function BeginLesson() {
+  const view = useView()
   const [date, setDate] = useState<string>(view.today)
   const { run, trouble, clear } = useBeginning(view)
   const open = view.record.lessons.find((l) => l.open)

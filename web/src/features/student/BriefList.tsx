@@ -1,11 +1,11 @@
 /** The thirty seconds before the lesson. */
+import { useView } from '../../data/studentContext'
 import { brief } from '@vein-mend/core/record'
 import type { BriefItem } from '@vein-mend/core/record'
 import { lagOf } from '@vein-mend/core/watch'
 import { Link } from 'react-router'
-import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
-import { sayLag } from '../progress/Lagging'
+import { sayLag } from '../../wording/lag'
 import { StrandMark } from '../../ui/StrandMark'
 import { shortDay } from '../../wording/dates'
 import { FLAG_WORDS, PART_WORDS, percent, plural } from '../../wording/words'
@@ -62,7 +62,8 @@ function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
   return [...faults.values()]
 }
 
-export function BriefList({ view }: { view: StudentView }) {
+export function BriefList() {
+  const view = useView()
   const { items, strength, lastAim, hurts, flags, hurtAtHome, homeNotes, kept } = brief(
     view.record,
     view.today,
@@ -111,7 +112,7 @@ export function BriefList({ view }: { view: StudentView }) {
       )}
       {lag.map((found, i) => (
         <p key={i} className="mb-1">
-          <span className="text-kiln">Lags:</span> {sayLag(found, view)}{' '}
+          <span className="text-kiln">Lags:</span> {sayLag(found, view.record.cases)}{' '}
           <Link className="underline underline-offset-4" to={`/students/${view.id}/progress`}>
             why?
           </Link>

@@ -1,15 +1,16 @@
 /** The faults with where they stand and what comes next. */
+import { useView } from '../../data/studentContext'
 import { ruleFor } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
-import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { nearDay } from '../../wording/dates'
 import { percent, STRAND_WORDS } from '../../wording/words'
 
-function Next({ state, view }: { state: CaseState; view: StudentView }) {
+function Next({ state }: { state: CaseState }) {
+  const view = useView()
   const { status, ladder } = state
   if (status.state === 'mended') {
     return status.nextRecheck === null ? (
@@ -27,7 +28,8 @@ function Next({ state, view }: { state: CaseState; view: StudentView }) {
   )
 }
 
-function Mended({ state, view }: { state: CaseState; view: StudentView }) {
+function Mended({ state }: { state: CaseState }) {
+  const view = useView()
   const rule = ruleFor(view.record, state)
   if (state.status.state === 'mended') return <>{percent(rule.belief)} sure</>
   return (
@@ -38,7 +40,8 @@ function Mended({ state, view }: { state: CaseState; view: StudentView }) {
   )
 }
 
-export function FaultTable({ view }: { view: StudentView }) {
+export function FaultTable() {
+  const view = useView()
   const { cases } = view.record
   if (cases.length === 0) return null
   return (
@@ -71,10 +74,10 @@ export function FaultTable({ view }: { view: StudentView }) {
                 <StateWord state={c.status.state} />
               </td>
               <td className="py-2 pr-4">
-                <Next state={c} view={view} />
+                <Next state={c} />
               </td>
               <td className="py-2 pr-4 tabular-nums">
-                <Mended state={c} view={view} />
+                <Mended state={c} />
               </td>
               <td className="py-2">
                 {c.cue ? `“${c.cue.words}”` : <span className="text-kiln">none yet</span>}

@@ -1,14 +1,15 @@
 /** What was noted last, newest first; each can be undone in one move. */
+import { useView } from '../../data/studentContext'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { actDetail, actName } from '../../wording/acts'
 
 const SHOWN_AT_FIRST = 5
 
-export function LatestActs({ view }: { view: StudentView }) {
+export function LatestActs() {
+  const view = useView()
   const [all, setAll] = useState(false)
   const act = useActs(view.id)
   const shown = all ? view.recent : view.recent.slice(0, SHOWN_AT_FIRST)

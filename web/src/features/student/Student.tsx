@@ -1,4 +1,5 @@
 /** One student: the seam, what is due, and the way into the lesson. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { daysBetween } from '@vein-mend/core/kit'
 import { lastDays, wholeWindow } from '@vein-mend/core/seam'
 import type { SeamWindow } from '@vein-mend/core/seam'
@@ -18,11 +19,12 @@ import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
 import { StuckRecord } from './StuckRecord'
 import { LatestActs } from './LatestActs'
-import { Seam } from '../seam/Seam'
+import { Seam } from '../../parts/seam/Seam'
 
 const YEAR_DAYS = 366
 
-function Heading({ view }: { view: StudentView }) {
+function Heading() {
+  const view = useView()
   const { card } = view.record
   const works = whatWorks(view.record)
   return (
@@ -56,7 +58,7 @@ function Heading({ view }: { view: StudentView }) {
         <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
           Practice sheet
         </Link>
-        <BeginLesson view={view} />
+        <BeginLesson />
       </div>
     </div>
   )
@@ -79,9 +81,9 @@ export function Student() {
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the student" />
   return (
-    <>
-      <Heading view={data} />
-      <BriefList view={data} />
+    <StudentContext value={data}>
+      <Heading />
+      <BriefList />
       <Section
         title="The seam"
         aside={
@@ -90,10 +92,10 @@ export function Student() {
           </Link>
         }
       >
-        <Seam view={data} window={window ?? recent(data)} onWindow={setWindow} />
+        <Seam window={window ?? recent(data)} onWindow={setWindow} />
       </Section>
-      <FaultTable view={data} />
-      <LatestActs view={data} />
-    </>
+      <FaultTable />
+      <LatestActs />
+    </StudentContext>
   )
 }

@@ -8,9 +8,9 @@ import { Link } from 'react-router'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { percent } from '../../wording/words'
-import { keptLately } from './keptLately'
-import { LookFirst, Outlook } from './Outlook'
-import type { Way } from './Outlook'
+import { keptLately } from '../../parts/keptLately'
+import { LookFirst, Outlook } from '../../parts/Outlook'
+import type { Way } from '../../parts/Outlook'
 
 /** Share of the days asked for that the plan gives to the fault's rung. */
 function placed(plan: WeekPlan, id: CaseId): number {

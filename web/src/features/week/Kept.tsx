@@ -1,15 +1,16 @@
 /** What was done at home by week, without shaming. */
+import { useView } from '../../data/studentContext'
 import type { PracticeWeekResponse } from '@vein-mend/contract'
 import type { KeptDaily } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { KEPT_WORDS, percent } from '../../wording/words'
 
 /** What the ticks say of "practice daily", and the card brought up to it in one move. */
-function Daily({ view, daily }: { view: StudentView; daily: KeptDaily }) {
+function Daily({ daily }: { daily: KeptDaily }) {
+  const view = useView()
   const act = useActs(view.id)
   const { card } = view.record
   const { says, daysPlayed, daysAsked } = daily
@@ -34,7 +35,8 @@ function Daily({ view, daily }: { view: StudentView; daily: KeptDaily }) {
   )
 }
 
-export function Kept({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
+export function Kept({ week }: { week: PracticeWeekResponse }) {
+  const view = useView()
   if (week.kept.length === 0) return null
   return (
     <Section
@@ -61,7 +63,7 @@ export function Kept({ view, week }: { view: StudentView; week: PracticeWeekResp
           ))}
         </tbody>
       </table>
-      {week.daily && <Daily view={view} daily={week.daily} />}
+      {week.daily && <Daily daily={week.daily} />}
     </Section>
   )
 }

@@ -1,4 +1,5 @@
 /** The week at home: what fits, why each block is where it is, what gave way, and what more time would bring. */
+import { StudentContext, useView } from '../../data/studentContext'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import type { PracticeWeekResponse } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
@@ -12,7 +13,6 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
 import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
-import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
@@ -115,7 +115,8 @@ function sameBlocks(a: readonly GivenBlock[], b: readonly GivenBlock[]): boolean
   return JSON.stringify(keys(a)) === JSON.stringify(keys(b))
 }
 
-function Given({ view, week }: { view: StudentView; week: PracticeWeekResponse }) {
+function Given({ week }: { week: PracticeWeekResponse }) {
+  const view = useView()
   const act = useActs(view.id)
   const blocks = blocksToGive(week.plan)
   const before = view.record.home.given.findLast((g) => g.week <= week.week)
@@ -131,7 +132,8 @@ function Given({ view, week }: { view: StudentView; week: PracticeWeekResponse }
   )
 }
 
-function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
+function WeekOf({ monday }: { monday: IsoDate }) {
+  const view = useView()
   const [chosen, setChosen] = useState<Chosen | null>(null)
   const act = useActs(view.id)
   const { data: week, error } = useQuery({
@@ -182,7 +184,7 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
               {{ pdf: 'Sheet as PDF', ics: 'Calendar', csv: 'Table' }[kind]}
             </a>
           ))}
-          <Given view={view} week={week} />
+          <Given week={week} />
         </span>
       </div>
       <DayColumns
@@ -214,11 +216,11 @@ function WeekOf({ view, monday }: { view: StudentView; monday: IsoDate }) {
           you place stays.
         </p>
       )}
-      <Wishes view={view} />
+      <Wishes />
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
           <Fit week={week} onLetAllGo={letAllGo} />
-          <Kept view={view} week={week} />
+          <Kept week={week} />
         </div>
         <div>
           <Forecasts
@@ -243,7 +245,7 @@ export function Week() {
   if (!data) return <Loading what="the week" />
   const monday = mondayOf(parseDay(query.get('day') ?? '') ?? data.today)
   return (
-    <>
+    <StudentContext value={data}>
       <h1 className="mt-5 text-2xl">
         Practice week of{' '}
         <Link to={`/students/${data.id}`} className="underline underline-offset-4">
@@ -251,7 +253,7 @@ export function Week() {
         </Link>
         <span className="text-kiln text-lg">, from {shortDay(monday)}</span>
       </h1>
-      <WeekOf key={monday} view={data} monday={monday} />
-    </>
+      <WeekOf key={monday} monday={monday} />
+    </StudentContext>
   )
 }

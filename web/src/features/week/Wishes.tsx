@@ -1,8 +1,8 @@
 /** What the teacher wants of the weeks besides minutes: the balance of the hands, the group, what goes first. */
+import { useView } from '../../data/studentContext'
 import { activeProjects, HAND_BALANCES } from '@vein-mend/core/record'
 import type { CaseId, HandBalance, WeekWishes } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
 import { Pick } from '../../ui/Inputs'
 import { WEEKDAY_WORDS } from '../../wording/words'
 
@@ -14,7 +14,8 @@ const BALANCE_WORDS: Record<`${HandBalance}`, string> = {
 }
 const NONE = 'none'
 
-export function Wishes({ view }: { view: StudentView }) {
+export function Wishes() {
+  const view = useView()
   const act = useActs(view.id)
   const { wishes } = view.record.home
   const projects = activeProjects(view.record)

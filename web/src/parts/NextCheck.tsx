@@ -1,12 +1,11 @@
 /** The check that is expected to settle most per minute, with its instruction. */
+import { useView, useLesson } from '../data/studentContext'
 import type { Diagnosis, RankedCheck } from '@vein-mend/core/diagnosis'
-import type { LessonState } from '@vein-mend/core/record'
 import { useState } from 'react'
-import { useActs } from '../../data/useActs'
-import type { StudentView } from '../../data/useStudent'
-import { Button } from '../../ui/Button'
-import { Section } from '../../ui/Page'
-import { percent } from '../../wording/words'
+import { useActs } from '../data/useActs'
+import { Button } from '../ui/Button'
+import { Section } from '../ui/Page'
+import { percent } from '../wording/words'
 
 /** Below this a check is not worth a student's patience, bits per minute. */
 const WORTH_ASKING = 0.02
@@ -82,15 +81,9 @@ function Offered({
   )
 }
 
-export function NextCheck({
-  view,
-  lesson,
-  diagnosis,
-}: {
-  view: StudentView
-  lesson: LessonState
-  diagnosis: Diagnosis
-}) {
+export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const [skipped, setSkipped] = useState<readonly string[]>([])
   const worth = diagnosis.checks.ranked.filter(

@@ -1,6 +1,6 @@
 /** What is wrong in a pack's text, line by line. */
 import type { FileTrouble } from '@vein-mend/contract'
-import { sayTrouble } from '../../wording/troubles'
+import { sayTrouble } from '../wording/troubles'
 
 export function Troubles({ troubles }: { troubles: readonly FileTrouble[] }) {
   return (

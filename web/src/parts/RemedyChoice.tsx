@@ -1,13 +1,13 @@
 /** The remedies of a fault as the ladders this student would climb. */
+import { useView } from '../data/studentContext'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
 import { activeProjects, factsOf, painfulParts, PROJECTS_MOST } from '@vein-mend/core/record'
 import { buildLadder } from '@vein-mend/core/remedy'
 import type { LadderPlan } from '@vein-mend/core/remedy'
-import type { StudentView } from '../../data/useStudent'
-import { AGAINST_WORDS, CONDITION_WORDS, sayPass } from '../../wording/words'
+import type { StudentView } from '../data/useStudent'
+import { AGAINST_WORDS, CONDITION_WORDS, sayPass } from '../wording/words'
 
 interface Props {
-  readonly view: StudentView
   readonly fault: Fault
   /** The remedy that is running now and may be exchanged for another. */
   readonly running?: string | null
@@ -84,7 +84,8 @@ export function firstRemedy(view: StudentView, fault: Fault): string | null {
   return plansFor(view, fault).find((p) => p.plan.ok)?.remedy.id ?? null
 }
 
-export function RemedyChoice({ view, fault, running = null, value, onChange }: Props) {
+export function RemedyChoice({ fault, running = null, value, onChange }: Props) {
+  const view = useView()
   const full = running === null && activeProjects(view.record).length >= PROJECTS_MOST
   const plans = plansFor(view, fault, running !== null)
   return (

@@ -1,7 +1,7 @@
 /** What was kept at home of late, for the forecasts. */
 import { addDays } from '@vein-mend/core/kit'
 import { keptShare } from '@vein-mend/core/record'
-import type { StudentView } from '../../data/useStudent'
+import type { StudentView } from '../data/useStudent'
 
 const WEEKS_LOOKED_AT = 4
 /** Taken when nothing was ticked at home; common practice. */

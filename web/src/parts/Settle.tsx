@@ -1,21 +1,19 @@
 /** Settling on a fault: reason if it is not the first, then remedy and cue, all in one place. */
+import { useView, useLesson } from '../data/studentContext'
 import type { Rival } from '@vein-mend/core/diagnosis'
-import type { ActRequest, LessonState } from '@vein-mend/core/record'
+import type { ActRequest } from '@vein-mend/core/record'
 import { useState } from 'react'
-import { freshCase } from '../../data/freshId'
-import { useActs } from '../../data/useActs'
-import { useKept } from '../../data/useKept'
-import type { StudentView } from '../../data/useStudent'
-import { Button } from '../../ui/Button'
-import { Field } from '../../ui/Field'
-import { SidePanel } from '../../ui/SidePanel'
-import { percent } from '../../wording/words'
+import { freshCase } from '../data/freshId'
+import { useActs } from '../data/useActs'
+import { useKept } from '../data/useKept'
+import { Button } from '../ui/Button'
+import { Field } from '../ui/Field'
+import { SidePanel } from '../ui/SidePanel'
+import { percent } from '../wording/words'
 import { firstRemedy, RemedyChoice } from './RemedyChoice'
 import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly rival: Rival
   /** The fault is ranked first, so no reason is asked. */
   readonly first: boolean
@@ -25,7 +23,9 @@ interface Props {
 
 const REASON_LEAST = 3
 
-export function Settle({ view, lesson, rival, first, firstName, onDone }: Props) {
+export function Settle({ rival, first, firstName, onDone }: Props) {
+  const lesson = useLesson()
+  const view = useView()
   const act = useActs(view.id)
   const { fault } = rival
   const [reason, setReason] = useKept(`overrule-${lesson.id}-${fault.id}`)
@@ -87,7 +87,7 @@ export function Settle({ view, lesson, rival, first, firstName, onDone }: Props)
         {fault.cautions.length > 0 && (
           <p className="bg-dangerwash rounded p-3">{fault.cautions.join(' ')}</p>
         )}
-        <RemedyChoice view={view} fault={fault} value={remedy} onChange={setRemedy} />
+        <RemedyChoice fault={fault} value={remedy} onChange={setRemedy} />
         <WeeksChoice weeks={weeks} onChange={setWeeks} />
         <Field label="Cue, in the student's words" help={cueHelp(fault.cues.map((c) => c.words))}>
           {(p) => (

@@ -1,8 +1,8 @@
 /** What the seam says at one place, in words: the evidence behind the picture. */
+import { useView } from '../../data/studentContext'
 import { readSeam } from '@vein-mend/core/seam'
 import type { SeamReading } from '@vein-mend/core/seam'
 import type { CaseState, LessonId } from '@vein-mend/core/record'
-import type { StudentView } from '../../data/useStudent'
 import { longDay } from '../../wording/dates'
 import { CONDITION_WORDS, percent, plural, STATE_WORDS, STRENGTH_WORDS } from '../../wording/words'
 
@@ -16,12 +16,12 @@ function sayLooks(reading: SeamReading): string[] {
 }
 
 function said(reading: SeamReading): readonly string[] {
-  const { recall, cueAgreed, takes, signs, reasons, rungsPassed } = reading
+  const { recall, cueAgreed, slipCounts, signs, reasons, rungsPassed } = reading
   return [
     ...signs.map((s) => `${s.text.toLowerCase()} (${STRENGTH_WORDS[s.strength]})`),
     ...(recall ? [`cue recalled ${RECALL_WORDS[recall]}`] : []),
     ...sayLooks(reading),
-    ...takes.map((t) => `${plural(t.slips, 'slip')} in a take of ${Math.round(t.seconds)} s`),
+    ...slipCounts.map((t) => `${plural(t.slips, 'slip')} in a run of ${Math.round(t.seconds)} s`),
     ...(cueAgreed === null ? [] : [`cue agreed: “${cueAgreed}”`]),
     ...(rungsPassed > 0 ? [`${plural(rungsPassed, 'rung')} up in all`] : []),
     ...reasons.map((r) => `the teacher: “${r}”`),
@@ -29,11 +29,11 @@ function said(reading: SeamReading): readonly string[] {
 }
 
 interface Props {
-  readonly view: StudentView
   readonly at: { readonly state: CaseState; readonly lesson: LessonId } | null
 }
 
-export function Readout({ view, at }: Props) {
+export function Readout({ at }: Props) {
+  const view = useView()
   if (!at) {
     return (
       <p className="text-kiln min-h-12 text-sm">

@@ -1,10 +1,10 @@
 /** The signature picture: each fault a vein across the days, drawn from the record; zoomed, read out, as a table. */
+import { useView } from '../../data/studentContext'
 import { lastDays, layoutSeam, moved, wholeWindow, zoomed } from '@vein-mend/core/seam'
 import type { SeamLayout, SeamWindow } from '@vein-mend/core/seam'
 import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { StrandMark } from '../../ui/StrandMark'
 import { STATE_WORDS } from '../../wording/words'
@@ -49,12 +49,12 @@ const WIDER = 2
 const STEP = 0.5
 
 interface WindowProps {
-  readonly view: StudentView
   readonly window: SeamWindow
   readonly onChange: (window: SeamWindow | null) => void
 }
 
-export function WindowButtons({ view, window, onChange }: WindowProps) {
+export function WindowButtons({ window, onChange }: WindowProps) {
+  const view = useView()
   const choose = (next: SeamWindow | null, words: string) => (
     <Button key={words} small onClick={() => onChange(next)}>
       {words}
@@ -84,7 +84,8 @@ function windowKey(key: string, shift: boolean, window: SeamWindow): SeamWindow 
   return undefined
 }
 
-function FaultLinks({ view, layout }: { view: StudentView; layout: SeamLayout }) {
+function FaultLinks({ layout }: { layout: SeamLayout }) {
+  const view = useView()
   return (
     <ul>
       {layout.veins.map((vein) => (
@@ -112,7 +113,6 @@ function FaultLinks({ view, layout }: { view: StudentView; layout: SeamLayout })
 }
 
 interface Props {
-  readonly view: StudentView
   /** Null shows everything. */
   readonly window: SeamWindow | null
   readonly onWindow: (window: SeamWindow | null) => void
@@ -121,7 +121,6 @@ interface Props {
 }
 
 function Picture({
-  view,
   layout,
   window,
   onWindow,
@@ -130,6 +129,7 @@ function Picture({
   readonly layout: SeamLayout
   readonly window: SeamWindow
 }) {
+  const view = useView()
   const place = useSeamPlace(layout)
   const { at } = place
   return (
@@ -158,14 +158,15 @@ function Picture({
             </g>
           )}
         </svg>
-        <FaultLinks view={view} layout={layout} />
+        <FaultLinks layout={layout} />
       </div>
-      <Readout view={view} at={at && { state: at.vein.state, lesson: at.column.lesson }} />
+      <Readout at={at && { state: at.vein.state, lesson: at.column.lesson }} />
     </>
   )
 }
 
-export function Seam({ view, window, onWindow, only, title }: Props) {
+export function Seam({ window, onWindow, only, title }: Props) {
+  const view = useView()
   const { ref, width } = useWidth()
   const [asTable, setAsTable] = useState(false)
   const shown = useMemo(() => window ?? wholeWindow(view.record), [window, view.record])
@@ -187,7 +188,6 @@ export function Seam({ view, window, onWindow, only, title }: Props) {
         <SeamTable layout={layout} />
       ) : (
         <Picture
-          view={view}
           layout={layout}
           window={shown}
           onWindow={onWindow}

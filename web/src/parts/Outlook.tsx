@@ -2,10 +2,10 @@
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { ForecastWindow } from '@vein-mend/core/practice'
-import { shortDay } from '../../wording/dates'
-import { percent } from '../../wording/words'
-import { useForecast } from '../../workers/useForecast'
-import type { Asked } from '../../workers/useForecast'
+import { shortDay } from '../wording/dates'
+import { percent } from '../wording/words'
+import { useForecast } from '../workers/useForecast'
+import type { Asked } from '../workers/useForecast'
 
 /** One way the weeks could be kept, and what it is called. */
 export interface Way {

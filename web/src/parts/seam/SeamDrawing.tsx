@@ -94,7 +94,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
           strokeWidth="1"
         />
       ))}
-      {vein.takes.map((t) => (
+      {vein.slipCounts.map((t) => (
         <path
           key={t.x}
           d={`M${(t.x - 3).toFixed(1)} ${y + 21}h6M${(t.x - 3).toFixed(1)} ${y + 24}h6`}

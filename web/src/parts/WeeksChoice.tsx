@@ -1,5 +1,5 @@
 /** How many weeks a project is planned for: four to six, common practice. */
-import { Choice } from '../../ui/Choice'
+import { Choice } from '../ui/Choice'
 
 export const USUAL_WEEKS = 5
 
