@@ -241,6 +241,23 @@ describe('undo', () => {
   })
 })
 
+test('what the student says of the movement stays beside the cue, lesson by lesson', () => {
+  const desk = new Desk().open()
+  desk.settle()
+  const describe = (words: string) =>
+    desk.do({ kind: 'movement-described', lesson: desk.lesson, case: A, words })
+  describe('the air goes round a corner')
+  desk.open()
+  const second = describe('like blowing on soup')
+  expect(desk.case().descriptions.map((d) => d.words)).toEqual([
+    'the air goes round a corner',
+    'like blowing on soup',
+  ])
+  expect(desk.case().cue).toBeNull()
+  desk.do({ kind: 'undone', act: second })
+  expect(desk.case().descriptions).toHaveLength(1)
+})
+
 test('the sheet says by how much the list outgrows the minutes at home', () => {
   const desk = new Desk().open()
   desk.settle()

@@ -133,6 +133,13 @@ export interface CueAgreed {
   readonly since: LessonId
 }
 
+/** How the student described the movement, in their own words. */
+export interface Description {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly words: string
+}
+
 export interface Overrule {
   readonly act: ActId
   /** The kind of act by which it was done. */
@@ -198,6 +205,8 @@ export interface CaseState {
   readonly cue: CueAgreed | null
   /** Every cue agreed, the present one last. */
   readonly cues: readonly CueAgreed[]
+  /** What the student said of the movement, oldest first. */
+  readonly descriptions: readonly Description[]
   /** Where the teacher went against the first draft, and why. */
   readonly overrules: readonly Overrule[]
   readonly recalls: readonly { readonly lesson: LessonId; readonly recall: Recall }[]

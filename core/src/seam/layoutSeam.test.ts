@@ -38,6 +38,7 @@ function fault(id: string, points: CasePoint[], drivenBy: string[] = []): CaseSt
     drivenBy: drivenBy as CaseId[],
     overruled: null,
     cues: [],
+    descriptions: [],
     overrules: [],
     status: { state: 'open' },
     cue: null,

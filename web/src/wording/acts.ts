@@ -31,6 +31,7 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   'slips-counted': { name: 'Slips counted', detail: (a) => String(a.slips.length) },
   'cue-agreed': { name: 'Cue agreed', detail: (a) => a.words },
   'cue-recalled': { name: 'Cue asked for', detail: (a) => a.recall },
+  'movement-described': { name: 'Described by the student', detail: (a) => a.words },
   'look-taken': { name: 'Looked', detail: tries },
   'rung-tried': { name: 'Rung tried', detail: tries },
   'rung-decided': { name: 'Rung decided', detail: (a) => a.decision },

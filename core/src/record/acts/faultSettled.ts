@@ -112,6 +112,7 @@ function settle(record: StudentRecord, act: Settled): StudentRecord {
     status: { state: 'open' },
     cue: null,
     cues: [],
+    descriptions: [],
     overrules: [],
     recalls: [],
     ladder: null,

@@ -21,6 +21,7 @@ import { lessonClosed } from './lessonClosed'
 import { lessonOpened } from './lessonOpened'
 import { levelsNoted } from './levelsNoted'
 import { lookTaken } from './lookTaken'
+import { movementDescribed } from './movementDescribed'
 import { planNoted } from './planNoted'
 import { practised } from './practised'
 import { recheckMoved } from './recheckMoved'
@@ -63,6 +64,7 @@ export const ACTS = {
   'slips-counted': slipsCounted,
   'cue-agreed': cueAgreed,
   'cue-recalled': cueRecalled,
+  'movement-described': movementDescribed,
   'look-taken': lookTaken,
   'rung-tried': rungTried,
   'rung-decided': rungDecided,

@@ -104,6 +104,26 @@ function LessonByLesson({ state }: { state: CaseState }) {
   )
 }
 
+/** What the student said of the movement over the lessons. */
+function Described({ state }: { state: CaseState }) {
+  const { lessons } = useView().record
+  if (state.descriptions.length === 0) return null
+  return (
+    <Section title="In the student’s words">
+      <ul>
+        {state.descriptions.toReversed().map((d) => {
+          const on = lessons.find((l) => l.id === d.lesson)?.date
+          return (
+            <li key={d.act}>
+              {on && <span className="text-kiln">{shortDay(on)}:</span>} “{d.words}”
+            </li>
+          )
+        })}
+      </ul>
+    </Section>
+  )
+}
+
 function Ladder({ state }: { state: CaseState }) {
   const { ladder } = state
   if (!ladder) return null
@@ -168,6 +188,7 @@ export function FaultStory() {
       </div>
       <StuckPanel state={state} />
       <Overruling state={state} />
+      <Described state={state} />
       <LessonByLesson state={state} />
       <Settled state={state} />
     </StudentContext>

@@ -17,6 +17,7 @@ import { OtherStates } from '../../parts/OtherStates'
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
 import { projectPlace } from './deskPlaces'
+import { InTheirWords } from './InTheirWords'
 import { Look } from './Look'
 import { RestButton } from './Choose'
 import { RemedyButton } from './RemedyButton'
@@ -202,6 +203,7 @@ export function Project({ state, setting }: Props) {
             <>
               <RungStep state={state} />
               <CueLine state={state} />
+              <InTheirWords state={state} />
               <div className="flex flex-wrap items-center gap-2">
                 <CallMended state={state} rule={rule} />
                 <RestButton state={state} label="Let it rest" />
