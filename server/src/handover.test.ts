@@ -47,6 +47,10 @@ async function recordOf(studio: TestStudio, id: string): Promise<StudentRecord> 
   return ((await http(studio, 'get', `/students/${id}`)).body as StudentResponse).record
 }
 
+/** The card with which the file begins. */
+const cardOf = ({ acts: [first] }: Handover) =>
+  first?.kind === 'student-added' ? first.card : EMPTY_CARD
+
 const errorOf = (response: { body: unknown }) => (response.body as ErrorResponse).error
 
 describe('handing a student on', () => {
@@ -82,6 +86,57 @@ describe('handing a student on', () => {
     const second = await http(there, 'post', '/handovers/student-two').send(file)
     expect(errorOf(second).code).toBe('handover_here_already')
     expect((await http(there, 'get', '/students/student-two')).status).toBe(404)
+  })
+
+  test('a student who comes back goes on where the record ended, and nobody is written over', async () => {
+    await layStudent('given')
+    const before = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
+    await http(there, 'post', '/handovers/student-away').send(before)
+    const note = { kind: 'home-noted', date: TODAY, words: 'We played on the ferry.' }
+    await http(there, 'post', '/students/student-away/acts').send({
+      acts: [{ ...note, id: 'note-elsewhere-1' }],
+    })
+    const newer = (await http(there, 'get', '/students/student-away/handover')).body as Handover
+    const back = await http(here, 'post', '/handovers/student-again').send(newer)
+    expect(back.body).toEqual({ id: ID, name: 'Isla Marrow', acts: 1, returned: true })
+    expect(await recordOf(here, ID)).toEqual(await recordOf(there, 'student-away'))
+    expect((await http(here, 'get', '/students/student-again')).status).toBe(404)
+    // Now the older file has nothing to add, and what went two ways is not mixed.
+    const old = await http(here, 'post', '/handovers/student-again').send(before)
+    expect(errorOf(old).code).toBe('handover_here_already')
+    await http(here, 'post', `/students/${ID}/acts`).send({
+      acts: [{ ...note, id: 'note-here-0001' }],
+    })
+    await http(there, 'post', '/students/student-away/acts').send({
+      acts: [{ ...note, id: 'note-elsewhere-2' }],
+    })
+    const parted = (await http(there, 'get', '/students/student-away/handover')).body as object
+    expect(
+      errorOf(await http(here, 'post', '/handovers/student-again').send(parted)),
+    ).toMatchObject({
+      code: 'handover_differs',
+      path: ['acts', newer.acts.length],
+    })
+  })
+
+  test('a file for an address at which somebody is, is refused and touches nobody', async () => {
+    await layStudent('given')
+    const file = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
+    await http(there, 'post', '/students/student-taken/acts').send({
+      acts: [{ id: 'added-0001', kind: 'student-added', card: cardOf(file) }],
+    })
+    const before = await recordOf(there, 'student-taken')
+    const sent = await http(there, 'post', '/handovers/student-taken').send(file)
+    expect(errorOf(sent).code).toBe('student_exists')
+    expect(await recordOf(there, 'student-taken')).toEqual(before)
+  })
+
+  test('knowledge in the file that is not what the record was made with is refused', async () => {
+    await layStudent('given')
+    const file = (await http(here, 'get', `/students/${ID}/handover`)).body as Handover
+    const packs = file.packs.map((p) => ({ ...p, cautions: ['Play through the pain.'] }))
+    const sent = await http(there, 'post', '/handovers/student-new').send({ ...file, packs })
+    expect(errorOf(sent)).toMatchObject({ code: 'handover_pack_differs', path: ['packs', 0] })
   })
 
   test('a damaged file is refused at its place, and nothing is taken in', async () => {

@@ -184,3 +184,128 @@ describe('schools of the studio', () => {
     })
   })
 })
+
+describe('versions of knowledge', () => {
+  const dropAdditions = () => http('delete', '/packs/horn-studio')
+
+  test('are never used twice, and each is found by what it holds', async () => {
+    await change('horn', FINDING, FAULT)
+    const first = (await pack('horn')).knowledge
+    await dropAdditions()
+    await change('horn', { section: 'faults', id: 'too-little-air', entry: { severity: 5 } })
+    const second = (await pack('horn')).knowledge
+    expect(second.pack.version).not.toBe(first.pack.version)
+    expect(second.pack.digest).not.toBe(first.pack.digest)
+    // What a lesson rested on is there to the letter, though its pack was taken out.
+    expect(await studio.store.packAt(first.pack)).toEqual(first)
+    expect(await studio.store.packAt(second.pack)).toMatchObject({ pack: second.pack })
+  })
+
+  test('brought in again with other contents under the same number are refused at the number', async () => {
+    await http('post', '/packs/horn/forks').send({ id: 'harbour-horn', name: 'Harbour horn' })
+    const { text } = await http('get', '/packs/harbour-horn/text')
+    const other = text.replace('Harbour horn', 'Island horn')
+    const again = await http('post', '/packs').send({ yaml: other })
+    expect(errorOf(again)).toMatchObject({
+      code: 'pack_refused',
+      troubles: [{ path: 'version', code: 'version_used' }],
+    })
+    expect((await pack('harbour-horn')).knowledge.name).toBe('Harbour horn')
+    const raised = other.replace('version: 1.0.0', 'version: 1.1.0')
+    expect((await http('post', '/packs').send({ yaml: raised })).status).toBe(200)
+  })
+
+  test('changed three at once are all there: changes wait for one another', async () => {
+    const names = ['harbour-horn', 'island-horn', 'ferry-horn']
+    const forks = names.map((id) => http('post', '/packs/horn/forks').send({ id, name: id }))
+    expect((await Promise.all(forks)).map((r) => r.status)).toEqual([200, 200, 200])
+    for (const id of names) expect((await http('get', `/packs/${id}`)).status).toBe(200)
+    const severities = [2, 3, 4]
+    const changes = severities.map((severity) =>
+      change('horn', { section: 'faults', id: 'too-little-air', entry: { severity } }),
+    )
+    const answers = await Promise.all(changes)
+    expect(answers.map((r) => r.status)).toEqual([200, 200, 200])
+  })
+
+  test('brought in, remove nothing that nobody was shown', async () => {
+    await change('horn', FINDING, FAULT)
+    const { text } = await http('get', '/packs/horn/additions/text')
+    const bare = text.slice(0, text.indexOf('findings:')).replace(/version: .*/, 'version: 2.0.0')
+    const asked = await http('post', '/packs').send({ yaml: bare })
+    expect(errorOf(asked)).toMatchObject({
+      code: 'pack_removes',
+      facts: { id: 'horn-studio', entries: 'findings.ferry-hands · faults.plays-cold' },
+    })
+    expect((await pack('horn')).own).toMatchObject({ faults: ['plays-cold'] })
+    const mayRemove = ['findings.ferry-hands', 'faults.plays-cold']
+    expect((await http('post', '/packs').send({ yaml: bare, mayRemove })).status).toBe(200)
+    expect((await pack('horn')).own).toMatchObject({ faults: [] })
+  })
+})
+
+describe('server and desk', () => {
+  const acts = (...list: object[]) =>
+    http('post', '/students/student-isla/acts').send({ acts: list })
+
+  test('rank with the same knowledge: the desk is told when it changes, and understood until it has it', async () => {
+    const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' }
+    await acts({ id: 'added-isla', kind: 'student-added', card })
+    const before = await pack('horn')
+    const opened = await http('post', '/students/student-isla/acts').send({
+      acts: [
+        { id: 'opened-isla', kind: 'lesson-opened', lesson: 'lesson-isla', date: '2026-03-02' },
+      ],
+      knowledge: before.digest,
+    })
+    expect(opened.body).toMatchObject({ knowledge: before.digest, completedBy: before.digest })
+    await change('horn', FINDING, FAULT)
+    const after = await pack('horn')
+    expect(after.digest).not.toBe(before.digest)
+    const sign = { kind: 'sign-noted', lesson: 'lesson-isla', strength: 'marked', prompted: false }
+    const noted = await http('post', '/students/student-isla/acts').send({
+      acts: [{ ...sign, id: 'sign-isla-1', finding: before.knowledge.findings[0]!.id }],
+      knowledge: before.digest,
+    })
+    // Completed as the desk had it, and told that there is newer.
+    expect(noted.body).toMatchObject({ knowledge: after.digest, completedBy: before.digest })
+    const known = await http('post', '/students/student-isla/acts').send({
+      acts: [{ ...sign, id: 'sign-isla-2', finding: 'ferry-hands' }],
+      knowledge: before.digest,
+    })
+    expect(errorOf(known).code).toBe('unknown_finding')
+  })
+
+  test('a digest nobody knows is answered with what there is now', async () => {
+    const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' }
+    const added = await http('post', '/students/student-isla/acts').send({
+      acts: [{ id: 'added-isla', kind: 'student-added', card }],
+      knowledge: 'from-another-time',
+    })
+    expect(added.body).toMatchObject({ completedBy: (await pack('horn')).digest })
+  })
+
+  test('a card cannot be set to an instrument that is not here', async () => {
+    const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' }
+    await acts({ id: 'added-isla', kind: 'student-added', card })
+    const changed = await acts({
+      id: 'changed-isla',
+      kind: 'card-changed',
+      card: { ...card, instrument: 'nose-flute' },
+    })
+    expect(errorOf(changed)).toMatchObject({ code: 'unknown_instrument' })
+  })
+
+  test('the answer to an act is small and names where the record stands', async () => {
+    const card = { ...EMPTY_CARD, name: 'Isla', instrument: 'horn' }
+    const added = await acts({ id: 'added-isla', kind: 'student-added', card })
+    expect(added.body).toMatchObject({
+      before: null,
+      head: 'added-isla',
+      taken: [{ id: 'added-isla', at: '2026-03-02T10:00:00.000Z' }],
+    })
+    expect(JSON.stringify(added.body).length).toBeLessThan(1000)
+    const again = await acts({ id: 'added-isla', kind: 'student-added', card })
+    expect(again.body).toMatchObject({ before: 'added-isla', head: 'added-isla', taken: [] })
+  })
+})

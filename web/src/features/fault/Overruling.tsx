@@ -54,7 +54,6 @@ function Recheck({ state }: Props) {
 }
 
 export function Overruling({ state }: Props) {
-  const view = useView()
   return (
     <Section title="The teacher has the last word">
       <Recheck state={state} />

@@ -138,7 +138,6 @@ function Card({
   opened: string | undefined
   nameOf: (id: string) => string
 }) {
-  const view = useView()
   const { words, mark } = STATE[gate.state]
   const isOpen = gate.state === 'open'
   return (

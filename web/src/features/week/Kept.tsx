@@ -36,7 +36,6 @@ function Daily({ daily }: { daily: KeptDaily }) {
 }
 
 export function Kept({ week }: { week: PracticeWeekResponse }) {
-  const view = useView()
   if (week.kept.length === 0) return null
   return (
     <Section

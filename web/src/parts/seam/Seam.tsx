@@ -129,7 +129,6 @@ function Picture({
   readonly layout: SeamLayout
   readonly window: SeamWindow
 }) {
-  const view = useView()
   const place = useSeamPlace(layout)
   const { at } = place
   return (
