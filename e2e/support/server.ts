@@ -10,6 +10,8 @@ const START_MS_MOST = 60_000
 
 export interface RunningServer {
   readonly url: string
+  /** Port of the pages at home; null while that door is shut. */
+  readonly homePort: number | null
   readonly folder: string
   readonly process: ChildProcess
   stop(): Promise<void>
@@ -20,9 +22,16 @@ export interface ServerOptions {
   readonly today?: string
   readonly folder?: string
   readonly port?: number
+  /** Opens the pages at home on a port of their own too. */
+  readonly homeDoor?: boolean
 }
 
-function addressFrom(child: ChildProcess): Promise<string> {
+interface Addresses {
+  readonly url: string
+  readonly homePort: number | null
+}
+
+function addressesFrom(child: ChildProcess, homeDoor: boolean): Promise<Addresses> {
   return new Promise((done, fail) => {
     let said = ''
     const timer = setTimeout(
@@ -32,9 +41,10 @@ function addressFrom(child: ChildProcess): Promise<string> {
     const listen = (chunk: Buffer) => {
       said += chunk.toString()
       const url = /open at (http:\S+?)\/?\s/.exec(said)?.[1]
-      if (url === undefined) return
+      const home = /in the network, port (\d+)/.exec(said)?.[1]
+      if (url === undefined || (homeDoor && home === undefined)) return
       clearTimeout(timer)
-      done(url)
+      done({ url, homePort: home === undefined ? null : Number(home) })
     }
     child.stdout?.on('data', listen)
     child.stderr?.on('data', listen)
@@ -53,11 +63,12 @@ export async function startServer(options: ServerOptions = {}): Promise<RunningS
       VEIN_MEND_DATA: folder,
       VEIN_MEND_PORT: String(options.port ?? 0),
       ...(options.today === undefined ? {} : { VEIN_MEND_TODAY: options.today }),
+      ...(options.homeDoor ? { VEIN_MEND_HOME_PORT: '0' } : {}),
     },
   })
-  const url = await addressFrom(child)
+  const addresses = await addressesFrom(child, options.homeDoor ?? false)
   return {
-    url,
+    ...addresses,
     folder,
     process: child,
     stop: () =>

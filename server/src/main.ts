@@ -58,12 +58,15 @@ function addressesOf(home: Server | null): readonly string[] {
 /** Opens the page at home to phones in the same network, where the teacher asked for it. */
 function listenForHome(app: Express): Server | null {
   const text = process.env.VEIN_MEND_HOME_PORT
-  if (text === undefined) return null
+  if (text === undefined || text === '') return null
   const port = portNamed('VEIN_MEND_HOME_PORT', text)
-  return app.listen(port, '0.0.0.0', (error?: Error) => {
+  const server = app.listen(port, '0.0.0.0', (error?: Error) => {
     if (error) fail(`The page at home could not be opened on port ${port}: ${error.message}`)
-    console.log(`Links for home also open at this machine's address in the network, port ${port}`)
+    const address = server.address()
+    const opened = typeof address === 'object' && address ? address.port : port
+    console.log(`Links for home also open at this machine's address in the network, port ${opened}`)
   })
+  return server
 }
 
 async function start(): Promise<void> {

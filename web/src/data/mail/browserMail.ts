@@ -62,5 +62,6 @@ export function browserMail(onGone: (lane: string) => void): Mail {
     mail.hear(event.data)
     if (event.data.kind === 'gone') onGone(event.data.lane)
   }
+  window.addEventListener('online', () => mail.wake())
   return mail
 }

@@ -56,8 +56,8 @@ const RETRY_MS_MOST = 60_000
 interface Lane {
   busy: boolean
   faults: number
-  /** Not tried before then. */
-  notBefore: number
+  /** Its pause is not over yet. */
+  resting: boolean
 }
 
 /** What is done before the parcel is let go: it is shown as waiting until then. */
@@ -70,7 +70,9 @@ export class Mail {
   private signIn = false
   private maySend = false
   private made = 0
-  private pauseUntil = 0
+  /** Counts the pauses, so that only the last one's end wakes the mail. */
+  private pauses = 0
+  private resting = false
   private readonly lanes = new Map<string, Lane>()
   private readonly listeners = new Set<() => void>()
   private readonly takers = new Set<Taken>()
@@ -127,7 +129,7 @@ export class Mail {
     const parcel = this.parcels.find((p) => p.id === id)
     if (!parcel) return
     this.put({ ...parcel, refused: null })
-    this.laneOf(laneOf(parcel)).notBefore = 0
+    this.laneOf(laneOf(parcel)).resting = false
     this.pump()
   }
 
@@ -196,21 +198,21 @@ export class Mail {
   }
 
   private laneOf(name: string): Lane {
-    const lane = this.lanes.get(name) ?? { busy: false, faults: 0, notBefore: 0 }
+    const lane = this.lanes.get(name) ?? { busy: false, faults: 0, resting: false }
     this.lanes.set(name, lane)
     return lane
   }
 
   /** Sends the first parcel of every lane that is free. */
   private pump(): void {
-    if (!this.maySend || this.deps.now() < this.pauseUntil) return
+    if (!this.maySend || this.resting) return
     const seen = new Set<string>()
     for (const parcel of this.waiting()) {
       const name = laneOf(parcel)
       if (seen.has(name)) continue
       seen.add(name)
       const lane = this.laneOf(name)
-      if (!lane.busy && this.deps.now() >= lane.notBefore) void this.deliver(parcel, lane)
+      if (!lane.busy && !lane.resting) void this.deliver(parcel, lane)
     }
   }
 
@@ -260,15 +262,31 @@ export class Mail {
     for (const listener of this.refusers) listener(parcel, refusal)
   }
 
+  // Pauses are counted by timers and not by the clock: a clock may stand still, or be put back.
   private pause(retryAfter: number | null): void {
     const ms = retryAfter === null ? RETRY_MS : Math.min(RETRY_MS_MOST, retryAfter * 1000)
-    this.pauseUntil = this.deps.now() + ms
-    this.deps.later(() => this.pump(), ms)
+    this.pauses += 1
+    const mine = this.pauses
+    this.resting = true
+    this.deps.later(() => {
+      if (this.pauses === mine) this.wake()
+    }, ms)
+  }
+
+  /** Tries at once: the pause is over, or the line is said to be there again. */
+  wake(): void {
+    this.resting = false
+    this.pump()
   }
 
   private pauseLane(lane: Lane): void {
-    const ms = Math.min(RETRY_MS_MOST, RETRY_MS * 2 ** (lane.faults - 1))
-    lane.notBefore = this.deps.now() + ms
-    this.deps.later(() => this.pump(), ms)
+    lane.resting = true
+    this.deps.later(
+      () => {
+        lane.resting = false
+        this.pump()
+      },
+      Math.min(RETRY_MS_MOST, RETRY_MS * 2 ** (lane.faults - 1)),
+    )
   }
 }
