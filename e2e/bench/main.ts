@@ -9,6 +9,7 @@ import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { figure, p95, report } from './figures'
 import { forecastOnPage } from './forecastOnPage'
+import { killFigures } from './kills'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
 import { sheetFigure, weekFigures } from './weekFigures'
@@ -136,6 +137,7 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const figures = [
   ...(recordsOnly ? [] : await everything(page)),
   ...(await largeStudioFigures(page)),
+  ...(await killFigures()),
 ]
 await browser.close()
 report(figures, file)

@@ -9,6 +9,8 @@ export interface Database {
   readonly sequelize: Sequelize
   /** Runs the work in one write transaction; such transactions wait for one another. */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>
+  /** Whether SQLite finds the file whole. */
+  integrity(): Promise<boolean>
   close(): Promise<void>
 }
 
@@ -64,6 +66,10 @@ export async function openDatabase(
   return {
     sequelize,
     write: oneAtATime(sequelize),
+    integrity: async () => {
+      const rows = await sequelize.query('PRAGMA integrity_check', { type: QueryTypes.SELECT })
+      return JSON.stringify(rows) === '[{"integrity_check":"ok"}]'
+    },
     close: () => sequelize.close(),
   }
 }

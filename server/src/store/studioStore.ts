@@ -49,6 +49,8 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   /** The place in the file of everybody's last act: as long as it is the same, so is the record. */
   heads(): Promise<ReadonlyMap<StudentId, number>>
   write<T>(work: (writer: StudioWriter) => Promise<T>): Promise<T>
+  /** Whether the file is whole, as SQLite itself sees it. */
+  integrity(): Promise<boolean>
   close(): Promise<void>
 }
 
@@ -138,6 +140,7 @@ export async function openStudio(
     spans: () => projections.spans(),
     heads: () => projections.heads(),
     write: writing(database, models, records, projections),
+    integrity: () => database.integrity(),
     close: async () => {
       await records.settled()
       await database.close()
