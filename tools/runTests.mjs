@@ -80,6 +80,7 @@ const ROOMS = ['core', 'contract', 'server', 'web/src', 'e2e']
 async function checks() {
   return [
     await single('Types', 'node', ['tools/checkTypes.mjs']),
+    await single('Documented', 'node', ['tools/checkDocumented.mjs']),
     await single('Format', 'node_modules/.bin/prettier', ['--check', '--log-level', 'warn', '.']),
     await single('Architecture', 'node_modules/.bin/depcruise', [
       '--config',

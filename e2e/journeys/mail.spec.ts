@@ -137,10 +137,6 @@ test('a parcel that always fails holds up its own student only, and can be put a
   await page.route(hers, (route) =>
     route.fulfill({ status: 500, json: { error: { code: 'server_fault', path: [] } } }),
   )
-  await page
-    .getByLabel('The one aim in front')
-    .fill('One breath to the end')
-    .catch(() => undefined)
   await noteSign(page, 'muted', '2')
   await expect(page.getByText('The server stumbles over a note of one student')).toBeVisible()
   await addStudent(page, studio.url, 'Aldo Finch', 'Horn')

@@ -8,6 +8,9 @@ import { pairChances } from './pairChances'
 import type { PairChance } from './pairChances'
 import { posterior } from './posterior'
 
+/**
+ * What the diagnosis bench lays side by side: the ranking, what would change it, and pairs that look alike.
+ */
 export interface Bench {
   readonly diagnosis: Diagnosis
   readonly pairs: readonly PairChance[]

@@ -9,11 +9,13 @@ import { posterior } from './posterior'
 import { rankChecks } from './rankChecks'
 import type { CheckRanking } from './rankChecks'
 
+/** A finding of the lesson, with how strong it was. */
 export interface Sign {
   readonly finding: string
   readonly strength: Strength
 }
 
+/** A fault that could explain the signs, with its probability in [0, 1] and the reasons for it. */
 export interface Rival {
   readonly fault: Fault
   readonly probability: number
@@ -28,6 +30,9 @@ export interface Rival {
   readonly unseen: readonly { readonly finding: Finding; readonly strength: number }[]
 }
 
+/**
+ * What the signs of a lesson say: rivals likeliest first, checks best first, and what stops the playing.
+ */
 export interface Diagnosis {
   /** Likeliest first. */
   readonly rivals: readonly Rival[]
@@ -41,6 +46,9 @@ export interface Diagnosis {
   readonly missedAtMost: number
 }
 
+/**
+ * What a diagnosis is asked with: knowledge, the student, signs in order, checks done, faults on record.
+ */
 export interface DiagnosisInput {
   readonly knowledge: Knowledge
   readonly facts: StudentFacts

@@ -3,6 +3,7 @@ import { decibans } from '../kit'
 import type { Evidence, Network } from './network'
 import { posterior } from './posterior'
 
+/** Why a fault is as likely as it is, finding by finding, in decibans that add up. */
 export interface Explanation {
   /** Log odds before any sign, decibans. */
   readonly prior: number

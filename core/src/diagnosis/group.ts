@@ -10,6 +10,7 @@ export interface GroupItem {
   readonly keep: Float64Array
 }
 
+/** Faults and findings that share evidence, to be solved by themselves. */
 export interface Group {
   /** Places of the group's faults in the network. */
   readonly faults: readonly number[]
@@ -51,6 +52,7 @@ export function keepsIn(faults: readonly number[], absence: Absence): readonly K
   return keeps
 }
 
+/** The group's own network, with places counted inside the group. */
 export function relativeTo(sums: GroupSums, total: number): GroupSums {
   return { total: sums.total / total, withFault: sums.withFault.map((x) => x / total) }
 }

@@ -2,6 +2,7 @@
 import { STRANDS } from '../packs'
 import type { Fault } from '../packs'
 
+/** How much mending a fault first is worth: its own weight and what it drives downstream. */
 export interface MendingUrgency {
   readonly fault: Fault
   readonly probability: number

@@ -8,6 +8,7 @@ export interface Link {
   readonly strength: number
 }
 
+/** A finding as the network has it: its leak and the faults that bring it out. */
 export interface NetworkFinding {
   readonly id: string
   /** Probability of the finding with no fault there, [0, 1). */

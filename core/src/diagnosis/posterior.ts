@@ -5,6 +5,9 @@ import { solveGroup } from './solveGroup'
 import type { Group, GroupItem, Solved } from './group'
 import type { Evidence, Network } from './network'
 
+/**
+ * Marginal probability of each fault, in the order of the network's faults, and how it was worked out.
+ */
 export interface Posterior {
   /** Marginal probability of each fault, in the order of `network.faults`; each in [0, 1]. */
   readonly probability: Float64Array

@@ -1,6 +1,7 @@
 /** Quickscore (Heckerman 1990): an alternating sum over subsets of the positive reports taken as absent. */
 import type { Group, GroupSums, Keep } from './group'
 
+/** The terms of the alternating sum over positive findings, kept to be asked again. */
 export interface QuickscoreTable {
   readonly rows: number
   readonly width: number
@@ -33,6 +34,7 @@ function doubledRows(group: Group, weight: Float64Array, share: Float64Array): v
   }
 }
 
+/** The table for these findings (Heckerman 1990); its size is two to the number of positives. */
 export function quickscoreTable(group: Group): QuickscoreTable {
   const width = group.faults.length
   const rows = 2 ** group.items.length

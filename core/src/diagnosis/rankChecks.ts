@@ -5,6 +5,7 @@ import { REPORTS } from './network'
 import type { Evidence, Network } from './network'
 import type { Posterior } from './posterior'
 
+/** A check with what it is expected to tell, in bits, and per minute of the lesson. */
 export interface RankedCheck {
   readonly check: Check
   /** Expected drop of the summed entropy of the faults in play, bits. */
@@ -18,12 +19,14 @@ export interface RankedCheck {
   }[]
 }
 
+/** A check that is not offered to this student, with the reason. */
 export interface LeftOutCheck {
   readonly check: Check
   readonly reason: 'already-answered' | 'flag' | 'pain'
   readonly why: string
 }
 
+/** Checks best first, and those left out. */
 export interface CheckRanking {
   /** Most bits per minute first; ties keep the pack's order. */
   readonly ranked: readonly RankedCheck[]

@@ -1,6 +1,7 @@
 /** Enumerates up to three concurrent faults of a group, and bounds what that leaves out. */
 import type { Group, GroupItem, GroupSums, Keep } from './group'
 
+/** Every set of at most three faults with its weight, where the exact sum is out of reach. */
 export interface SmallSets {
   readonly width: number
   /** Three places for each set; `width` where there are fewer faults on. */
@@ -58,6 +59,7 @@ function multiplyByItem(sets: SmallSets, item: GroupItem): void {
   }
 }
 
+/** All sets of up to three faults that explain the evidence, with a bound on what was left out. */
 export function smallSets(group: Group, negligible: number): SmallSets {
   const width = group.faults.length
   const places = placesOf(width)

@@ -9,6 +9,7 @@ export interface Forecast {
   readonly happened: boolean
 }
 
+/** Forecasts between two probabilities, and how often they came true. */
 export interface ReliabilityRow {
   readonly from: number
   readonly to: number
@@ -18,6 +19,7 @@ export interface ReliabilityRow {
   readonly came: ShareInterval
 }
 
+/** How far the studio's probabilities came true, with their counts. */
 export interface Calibration {
   readonly forecasts: number
   readonly diagnoses: number

@@ -9,6 +9,7 @@ import type { SettledDiagnosis } from './settledDiagnosis'
  */
 export const PACK_WORTH_STUDENTS = 20
 
+/** A prior as the pack has it and as the studio's own cases move it, both in (0, 1). */
 export interface LearnedPrior {
   readonly fault: string
   readonly stage: Stage

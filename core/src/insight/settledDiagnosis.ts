@@ -2,6 +2,7 @@
 import type { Stage } from '../packs'
 import type { RivalShare, StudentRecord } from '../record'
 
+/** One fault as it was settled on, with what the ranking said at the time. */
 export interface SettledDiagnosis {
   readonly student: string
   readonly lesson: string

@@ -1,6 +1,7 @@
 /** Gives a bare number or string a name the compiler can tell apart, so that units do not mix. */
 declare const brand: unique symbol
 
+/** A type that only its own kind fits, at no cost when it runs. */
 export type Brand<T, Name extends string> = T & { readonly [brand]: Name }
 
 /** Beats per minute. */

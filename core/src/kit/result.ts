@@ -6,13 +6,16 @@ export interface Refusal {
   readonly facts?: Readonly<Record<string, string | number>>
 }
 
+/** What became of something that may be refused. */
 export type Result<T, E = Refusal> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: E }
 
+/** It was done; this came of it. */
 export function good<T>(value: T): { readonly ok: true; readonly value: T } {
   return { ok: true, value }
 }
 
+/** It was not done, with a coded reason and its place. */
 export function refuse(
   code: string,
   path: readonly (string | number)[],

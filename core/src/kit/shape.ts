@@ -30,8 +30,10 @@ export type FieldCode =
   | 'unknown_kind'
   | 'unknown_field'
 
+/** A place in a value, from the outside in. */
 export type Path = readonly (string | number)[]
 
+/** One field that is not taken, and why. */
 export interface FieldFault {
   readonly path: Path
   readonly code: FieldCode
@@ -43,6 +45,7 @@ export const PATTERNS = {
   packName: { code: 'not_a_pack_id', pattern: '^[a-z][a-z0-9]*(-[a-z0-9]+)*$' },
   pitch: { code: 'not_a_pitch', pattern: '^[A-G](##|#|bb|b|x)?-?[0-9]$' },
 } as const satisfies Readonly<Record<string, { code: FieldCode; pattern: string }>>
+/** Names of the grammars a text can have. */
 export type PatternName = keyof typeof PATTERNS
 
 /** The shape as data, for whoever writes it down or draws from it. */
@@ -111,10 +114,12 @@ export interface Shape<T> {
 export interface Optional<T> {
   readonly optional: Shape<T>
 }
+/** A field that may be left out and then has a usual value. */
 export interface Usually<T> {
   readonly usually: Shape<T>
   readonly value: T
 }
+/** A field of an object: wanted, optional, or with a usual value. */
 export type Field<T> = Shape<T> | Optional<T> | Usually<T>
 
 type OptionalKeys<F> = {
@@ -139,6 +144,7 @@ export type ValueOf<F> = Flat<
   }
 >
 
+/** What came of reading a value: the value, or every field that is wrong. */
 export type ShapeReading<T> =
   | { readonly ok: true; readonly value: T }
   | { readonly ok: false; readonly faults: readonly FieldFault[] }

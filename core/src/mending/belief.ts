@@ -30,6 +30,9 @@ export interface MendingParameters {
   readonly forgetPerDay: number
 }
 
+/**
+ * Figures of the mending model where neither pack nor studio has its own; common practice, no source.
+ */
 export const USUAL_MENDING: MendingParameters = {
   learn: 0.18,
   slip: 0.08,
@@ -48,11 +51,13 @@ const TELLING_TRIES_MOST = 2
 /** Share of the dose taken as kept when nothing is known. */
 const KEPT_WHEN_UNKNOWN = 0.6
 
+/** Which guess figure a look is judged by. */
 export function guessKind({ setting, prompted }: Look): GuessKind {
   if (setting === 'in-music') return prompted ? 'musicPrompted' : 'musicUnprompted'
   return prompted ? 'awayPrompted' : 'awayUnprompted'
 }
 
+/** Probability that a fault still there stays away in one try of such a look. */
 export function guessOf(look: Look, p: MendingParameters): number {
   return p.guess[guessKind(look)]
 }

@@ -8,6 +8,7 @@ export type MendingEvent =
   | { readonly kind: 'look'; readonly look: Look }
   | { readonly kind: 'recall'; readonly recall: Recall }
 
+/** One fault's gaps, recalls and looks, in order. */
 export type MendingHistory = readonly MendingEvent[]
 
 /**
@@ -160,6 +161,7 @@ function bestRate(gaps: Counts['gaps'], before: number): number {
   return (low + high) / 2
 }
 
+/** Figures that make the histories likeliest, and how much there was to go by. */
 export interface MendingFit {
   readonly parameters: MendingParameters
   readonly histories: number

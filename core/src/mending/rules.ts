@@ -18,6 +18,7 @@ const RECHECK_WEEKS = [2, 4, 8] as const
 /** Lessons on the same rung after which the remedy is called stuck; common practice. */
 export const STUCK_AFTER_LESSONS = 3
 
+/** A lesson with the looks at one fault in it. */
 export interface LessonLooks {
   readonly lesson: string
   readonly looks: readonly Look[]
@@ -44,6 +45,7 @@ export function cleanLessonsInARow(lessons: readonly LessonLooks[]): number {
   return row
 }
 
+/** The two halves of the mended rule as they stand, and whether both hold. */
 export interface MendedRule {
   readonly holds: boolean
   readonly belief: number

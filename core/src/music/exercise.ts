@@ -2,13 +2,18 @@
 import type { Bpm } from '../kit'
 import type { FingeringKind } from './instrumentFingering'
 
+/** Clefs an exercise can be written in. */
 export const CLEFS = ['treble', 'bass', 'alto', 'tenor', 'percussion'] as const
+/** The clef of one staff. */
 export type Clef = (typeof CLEFS)[number]
 
+/** The hand that plays a staff. */
 export type Hand = 'right' | 'left'
 
+/** A sign at a note that says how it is played. */
 export type Mark = 'staccato' | 'tenuto' | 'accent' | 'roll' | 'lift'
 
+/** One note, chord or rest. */
 export interface Note {
   /** Written names with octave, such as `F#4`, lowest first; empty for a rest. */
   readonly pitches: readonly string[]
@@ -30,6 +35,7 @@ export interface Line {
   readonly notes: readonly Note[]
 }
 
+/** An exercise whole: what is engraved, heard and taken away. */
 export interface Exercise {
   readonly title: string
   /** Sharps (positive) or flats (negative) of the written key, −7 to 7. */

@@ -2,6 +2,7 @@
 import type { InstrumentSound, Line, Note } from './exercise'
 import { isNote, midiOf, octaves } from './pitches'
 
+/** Whether a pitch lies within the instrument's compass. */
 export function inside(sound: InstrumentSound, pitch: string): boolean {
   if (!isNote(pitch)) return false
   const midi = midiOf(pitch)
@@ -32,6 +33,7 @@ export function fitNotes(sound: InstrumentSound, notes: readonly Note[]): readon
   })
 }
 
+/** The line moved by octaves into the compass; notes that still lie outside become rests. */
 export function fitLine(sound: InstrumentSound, line: Line): Line {
   return { ...line, notes: fitNotes(sound, line.notes) }
 }

@@ -1,6 +1,7 @@
 /** Valves, slide positions, holes and string fingers for written notes. */
 import { midiOf } from './pitches'
 
+/** Instruments whose single notes are fingered by a table. */
 export const FINGERING_KINDS = [
   'trumpet-valves',
   'horn-valves',
@@ -12,6 +13,7 @@ export const FINGERING_KINDS = [
   'viola',
   'cello',
 ] as const
+/** The table by which single notes are fingered. */
 export type FingeringKind = (typeof FINGERING_KINDS)[number]
 
 /** Valves that lower an open note by so many semitones; standard three-valve system. */

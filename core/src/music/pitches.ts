@@ -35,6 +35,7 @@ export function octaves(name: string, by: number): string {
   return `${pc}${oct + by}`
 }
 
+/** The mode of a scale. */
 export type Mode = 'major' | 'harmonic minor' | 'melodic minor' | 'minor'
 
 /** The seven notes of the scale from the tonic up. @throws RangeError on a tonic that is none */

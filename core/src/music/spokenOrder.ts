@@ -1,6 +1,7 @@
 /** The spoken order of hands: "both, right, right, left", from any two-hand rhythm. */
 import type { Exercise, Line } from './exercise'
 
+/** A hand or both, as one says it while playing. */
 export type Spoken = 'both' | 'right' | 'left'
 
 /** Onsets closer than this, in beats, are one; far below any written value. */

@@ -2,6 +2,7 @@
 import type { Exercise, Hand, Line, Note } from './exercise'
 import { midiOf } from './pitches'
 
+/** A note with its beginning and length in seconds. */
 export interface TimedNote {
   /** Sounding MIDI number. */
   readonly midi: number

@@ -7,6 +7,7 @@ const LETTERS_MOST = 6
 /** The strength key that ends every noting. */
 const STRENGTH_KEY = 1
 
+/** Keys it takes to note a sign. */
 export interface KeyCount {
   readonly letters: string
   /** Presses of the arrow down key. */

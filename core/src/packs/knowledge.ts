@@ -14,6 +14,7 @@ import type {
   Way,
 } from './vocabulary'
 
+/** Names a version of a pack, and what it holds. */
 export interface PackRef {
   readonly id: string
   readonly version: string
@@ -44,6 +45,7 @@ export interface Likelier {
   readonly because: string
 }
 
+/** A few words for a movement, and the picture behind them. */
 export interface Cue {
   readonly words: string
   readonly image?: string
@@ -73,6 +75,7 @@ export interface Fault {
 /** Why a student with the flag, or of the stage, is not given something. */
 export type Avoid = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
+/** One way a check can end, and what it says of which findings. */
 export interface CheckOutcome {
   readonly id: string
   readonly label: string
@@ -90,6 +93,7 @@ export interface Check {
   readonly loads: readonly BodyPart[]
 }
 
+/** How often and how long a rung is played, and at which tempo. */
 export interface Dose {
   readonly times: number
   readonly minutes: number
@@ -97,6 +101,7 @@ export interface Dose {
   readonly hands?: string
 }
 
+/** When a rung is passed. */
 export type PassRule =
   | { readonly kind: 'share'; readonly clean: number; readonly of: number }
   | { readonly kind: 'in-a-row'; readonly clean: number }
@@ -119,6 +124,7 @@ export interface Rung {
   readonly notes?: ExerciseSpec
 }
 
+/** A way to mend faults: an aim, and rungs from easiest to hardest. */
 export interface Remedy {
   readonly id: string
   readonly name: string
@@ -128,6 +134,7 @@ export interface Remedy {
   readonly rungs: readonly Rung[]
 }
 
+/** What has to hold most of the time before a gate opens. */
 export interface GateNeed {
   readonly text: string
   /** The finding whose absence is the evidence. */
@@ -159,6 +166,7 @@ export interface School {
   readonly advice: string
 }
 
+/** Something of the instrument or chair that changes a diagnosis, with its answers. */
 export interface EquipmentFact {
   readonly id: string
   readonly ask: string
@@ -176,6 +184,7 @@ export interface PackSound extends InstrumentSound {
   } | null
 }
 
+/** Everything that is known of one instrument, put together from its packs. */
 export interface Knowledge {
   readonly pack: PackRef
   readonly name: string

@@ -13,6 +13,7 @@ const NEEDED: Readonly<Record<SectionName, readonly string[]>> = {
   equipment: ['ask', 'answers'],
 }
 
+/** A field an entry lacks. */
 export interface MissingField {
   readonly section: SectionName
   readonly id: string

@@ -12,6 +12,7 @@ import type {
   Way,
 } from './vocabulary'
 
+/** A finding as it is written in a pack. */
 export interface FindingEntry {
   readonly text: string
   readonly strand: Strand
@@ -23,6 +24,7 @@ export interface FindingEntry {
   readonly by_check?: boolean
 }
 
+/** A fault as it is written in a pack. */
 export interface FaultEntry {
   readonly name: string
   readonly strand: Strand
@@ -44,6 +46,7 @@ export interface FaultEntry {
 
 type AvoidEntry = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
+/** A check as it is written in a pack. */
 export interface CheckEntry {
   readonly name: string
   readonly do: string
@@ -56,6 +59,7 @@ export interface CheckEntry {
   readonly loads?: readonly BodyPart[]
 }
 
+/** A rung as it is written in a pack. */
 export interface RungEntry {
   readonly name: string
   readonly do: string
@@ -76,6 +80,7 @@ export interface RungEntry {
   readonly notes?: ExerciseSpec
 }
 
+/** A remedy as it is written in a pack. */
 export interface RemedyEntry {
   readonly name: string
   readonly aim: string
@@ -84,6 +89,7 @@ export interface RemedyEntry {
   readonly rungs: readonly RungEntry[]
 }
 
+/** A gate as it is written in a pack. */
 export interface GateEntry {
   readonly name: string
   readonly after?: readonly string[]
@@ -115,6 +121,7 @@ export interface SoundEntry {
   }
 }
 
+/** A point of the set-up as it is written in a pack. */
 export interface SetupEntry {
   readonly ask: string
   readonly otherwise?: string
@@ -130,6 +137,7 @@ export interface SetupEntry {
   readonly grows?: boolean
 }
 
+/** A school as it is written in a pack. */
 export interface SchoolEntry {
   readonly topic: string
   readonly name: string
@@ -153,6 +161,7 @@ export interface MendingSection {
 
 type Entries<T> = Readonly<Record<string, T>>
 
+/** A pack as it is written; its form is checked against the schema. */
 export interface PackFile {
   readonly pack: string
   readonly version: string
@@ -175,6 +184,7 @@ export interface PackFile {
   readonly cautions?: readonly string[]
 }
 
+/** Sections of a pack that hold entries by id. */
 export const SECTIONS = [
   'equipment',
   'setup',
@@ -185,4 +195,5 @@ export const SECTIONS = [
   'gates',
   'schools',
 ] as const
+/** The name of such a section. */
 export type SectionName = (typeof SECTIONS)[number]

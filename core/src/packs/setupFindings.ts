@@ -5,6 +5,7 @@ import type { Strength } from './vocabulary'
 /** How a point was found; a point that was not looked at is left out. */
 export type PointFound = 'right' | 'wrong'
 
+/** A set-up as it was found: points right or wrong, and numbers taken. */
 export interface SetupCheck {
   readonly points: Readonly<Record<string, PointFound>>
   /** Measured values by point, in the point's own unit. */

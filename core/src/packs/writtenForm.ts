@@ -16,6 +16,7 @@ function filled<T extends object>(fields: T): Partial<T> {
   return Object.fromEntries(Object.entries(fields).filter(says)) as Partial<T>
 }
 
+/** The finding as an entry of a pack. */
 export function writeFinding(f: Finding): FindingEntry {
   const { text, strand, place, observed, aliases, leak, stop } = f
   return {
@@ -29,6 +30,7 @@ export function writeFinding(f: Finding): FindingEntry {
   }
 }
 
+/** The fault as an entry of a pack. */
 export function writeFault(f: Fault): FaultEntry {
   const { name, strand, severity, prior, shows, why, remedies, source } = f
   return {
@@ -45,6 +47,7 @@ export function writeFault(f: Fault): FaultEntry {
   }
 }
 
+/** The check as an entry of a pack. */
 export function writeCheck(c: Check): CheckEntry {
   const { name, minutes, avoid, loads } = c
   const outcomes = c.outcomes.map(({ label, says }) => ({ label, says }))
@@ -64,6 +67,7 @@ function writeRung(r: Rung): RungEntry {
   }
 }
 
+/** The remedy as an entry of a pack. */
 export function writeRemedy(r: Remedy): RemedyEntry {
   const { name, aim, loads, avoid } = r
   return { name, aim, rungs: r.rungs.map(writeRung), ...filled({ loads, avoid }) }

@@ -16,6 +16,7 @@ export interface Pace {
   readonly daysBetweenLessons: number
 }
 
+/** How a forecast is drawn: the share of practice kept, runs, and chance. */
 export interface ForecastSettings {
   /** Share of the practice asked for that is kept, [0, 1]. */
   readonly kept: number

@@ -21,6 +21,7 @@ export interface NeedPace {
   readonly sinceMended: number | null
 }
 
+/** How a gate's needs have held so far, and how often there is a lesson. */
 export interface GatePace {
   readonly needs: readonly NeedPace[]
   readonly daysBetweenLessons: number

@@ -13,8 +13,10 @@ import type { LadderRung } from '../remedy'
 
 /** Order within a day: prepared, new while fresh, strength, music, an easy finish. Common practice. */
 export const DAY_ORDER = ['set-up', 'away', 'new', 'strength', 'music', 'finish'] as const
+/** Where in a day a block belongs. */
 export type DayPlace = (typeof DAY_ORDER)[number]
 
+/** Something that can be put into a week at home. */
 export interface PracticeItem {
   readonly id: string
   readonly kind: 'set-up' | 'rung' | 'upkeep' | 'gate' | 'music' | 'group' | 'finish'

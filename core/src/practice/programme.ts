@@ -2,8 +2,10 @@
 import type { CaseId } from '../record'
 import type { PracticeItem } from './items'
 
+/** Days of a week. */
 export const DAYS = 7
 
+/** An item fixed on a day, or kept off it. */
 export interface Pin {
   readonly item: string
   /** From Monday 0. */
@@ -11,6 +13,7 @@ export interface Pin {
   readonly on: boolean
 }
 
+/** A week as it is asked of the solver: items, minutes, wishes. */
 export interface WeekAsk {
   readonly items: readonly PracticeItem[]
   /** Minutes of each day, Monday first; a rest day has none. */

@@ -1,6 +1,7 @@
 /** Two limbs tapped on two keys: how steady, whether turns and roles are kept, and whether the foot keeps its own time. */
 import type { Trainer } from './trainers'
 
+/** One tap: when, and by which limb. */
 export interface Tap {
   /** Seconds from the start. */
   readonly at: number
@@ -100,6 +101,7 @@ export function swapTurn(taps: readonly Tap[]): { readonly beat: Limb; readonly 
     : { beat: turn.beat, done }
 }
 
+/** How well the roles were kept while that limb had the beat. */
 export interface SwapKept {
   readonly beat: Limb
   /** Beats with exactly two taps of the other limb to them, and beats in all. */
@@ -125,6 +127,7 @@ export function swapsKept(taps: readonly Tap[]): readonly SwapKept[] {
     .filter((k) => k.beats > 0)
 }
 
+/** How the foot's tempo held against the hands, with its interval. */
 export interface FootHeld {
   readonly foot: Steadiness
   /** Taps of the hands a minute. */

@@ -7,6 +7,7 @@ import type { Stage, Strand } from '../packs'
 
 type Family = InstrumentSound['family']
 
+/** A small exercise for the page at home, made from what is practised. */
 export type Trainer =
   /** Which finger is which, by number. */
   | {
@@ -135,6 +136,7 @@ export function trainersFor(
   ]
 }
 
+/** One finger asked for. */
 export interface FingerAsked {
   readonly hand: Hand
   readonly finger: number
@@ -155,9 +157,12 @@ export function askFinger(
   )
 }
 
+/** Ways the next note can go. */
 export const MOVES = ['up', 'down', 'same'] as const
+/** One of these ways. */
 export type Move = (typeof MOVES)[number]
 
+/** One step asked for: up, down or the same. */
 export interface StepAsked {
   readonly from: string
   readonly to: string

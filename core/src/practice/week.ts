@@ -6,6 +6,7 @@ import type { PracticeItem } from './items'
 import { DAYS, eveWorth, playingMinutes } from './programme'
 import type { WeekAsk } from './programme'
 
+/** Why a block stands where it does. */
 export type BlockReason =
   | 'pinned'
   | 'set-up-first'
@@ -19,18 +20,21 @@ export type BlockReason =
   | 'daily'
   | 'fits-today'
 
+/** An item on a day, with the reason. */
 export interface Block {
   readonly item: PracticeItem
   readonly day: number
   readonly reasons: readonly BlockReason[]
 }
 
+/** An item that got fewer days than it was to have. */
 export interface GaveWay {
   readonly item: PracticeItem
   readonly asked: number
   readonly got: number
 }
 
+/** A week: its days with their blocks, and what gave way. */
 export interface WeekPlan {
   /** Seven days from Monday, blocks in the order of the day. */
   readonly days: readonly {

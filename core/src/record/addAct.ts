@@ -9,6 +9,7 @@ import type { RecordRefusal } from './refusal'
 import { applyAct } from './replay'
 import type { StudentRecord } from './state'
 
+/** The act whole, and the record after it. */
 export interface Added {
   readonly act: Act
   readonly record: StudentRecord

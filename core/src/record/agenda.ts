@@ -7,9 +7,11 @@ import { setupDue } from './setupDue'
 import { lessonOf } from './state'
 import type { CaseState, LessonState, StudentRecord } from './state'
 
+/** Kinds of steps a lesson goes through. */
 export type AgendaKind =
   'what-works' | 'set-up' | 'recall' | 'look' | 'recheck' | 'rung' | 'diagnose' | 'music' | 'close'
 
+/** One step of the lesson, and whether it is done. */
 export interface AgendaStep {
   readonly kind: AgendaKind
   /** The fault it is about; null for the lesson as a whole. */

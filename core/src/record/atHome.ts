@@ -4,6 +4,7 @@ import { mondayOf } from './home'
 import type { GivenWeek, HomeLog, HomeTick, TickedWeek } from './homeLog'
 import type { StudentRecord } from './state'
 
+/** The record with something of the log of home changed. */
 export function atHome(record: StudentRecord, change: Partial<HomeLog>): StudentRecord {
   return { ...record, home: { ...record.home, ...change } }
 }
@@ -34,6 +35,7 @@ function withTicks(
   })
 }
 
+/** The tick of that item on that day taken away. */
 export function untick(record: StudentRecord, day: IsoDate, item: string): StudentRecord {
   return withTicks(record, day, (ticks) =>
     ticks.filter((t) => !(t.date === day && t.item === item)),
@@ -49,6 +51,7 @@ export function tick(record: StudentRecord, entry: HomeTick): StudentRecord {
   ])
 }
 
+/** The week given, in the place of what was given for it before. */
 export function giveWeek(record: StudentRecord, given: GivenWeek): StudentRecord {
   return atHome(record, { given: withWeek(record.home.given, given) })
 }

@@ -10,6 +10,7 @@ import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
 import { whatWorks } from './whatWorks'
 
+/** One thing to know before the lesson. */
 export type BriefItem =
   | { readonly kind: 'recall-cue'; readonly state: CaseState; readonly words: string }
   | { readonly kind: 'look-first'; readonly state: CaseState }
@@ -29,6 +30,7 @@ export type BriefItem =
       readonly planned: number
     }
 
+/** What to know before the lesson, most pressing first. */
 export interface Brief {
   readonly items: readonly BriefItem[]
   /** The strength named longest ago, to be said first. */

@@ -9,17 +9,23 @@ export const COMMITMENTS = [
   'lesson-weekly',
   'group-weekly',
 ] as const
+/** One of these. */
 export type Commitment = (typeof COMMITMENTS)[number]
 
+/** How far a commitment is kept. */
 export const KEPT = ['not-asked', 'kept', 'partly', 'not-kept'] as const
+/** One of these answers. */
 export type Kept = (typeof KEPT)[number]
 
 /** What needs a recorded yes before it happens. */
 export const CONSENTS = ['pictures', 'recordings', 'touch', 'handing-on'] as const
+/** One of the things that need a yes. */
 export type ConsentKind = (typeof CONSENTS)[number]
 
+/** How a consent stands. */
 export const CONSENT_STATES = ['not-asked', 'given', 'refused'] as const
 
+/** A yes or no, by whom and since when. */
 export interface Consent {
   readonly state: (typeof CONSENT_STATES)[number]
   /** Who said so: the student, or a guardian for a child. */
@@ -27,6 +33,7 @@ export interface Consent {
   readonly on: IsoDate | ''
 }
 
+/** The teacher a student came from. */
 export interface FormerTeacher {
   readonly name: string
   readonly contact: string
@@ -40,6 +47,7 @@ export interface FormerTeacher {
 /** Monday first. */
 export const WEEKDAYS = 7
 
+/** All that is known of a student beside the record of lessons. */
 export interface StudentCard {
   readonly name: string
   /** Id of the instrument's pack. */

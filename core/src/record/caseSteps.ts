@@ -41,6 +41,7 @@ function givenUp(state: CaseState, lesson: LessonState): CaseState['formerRemedi
   return [...formerRemedies, { remedy, name, from, until: lesson.date, rungsPassed }]
 }
 
+/** The fault on a new ladder, at its foot; the remedy before it is remembered as given up. */
 export function startRemedy(
   state: CaseState,
   begun: Pick<LadderState, 'remedy' | 'name' | 'rungs' | 'loads' | 'weeks'>,
@@ -93,6 +94,7 @@ function afterRecheck(state: CaseState, look: RecordedLook, lesson: LessonState)
   return { ...status, cleanRechecks, nextRecheck: nextRecheck(lesson.date, cleanRechecks) }
 }
 
+/** The fault after a look: belief, looks, and for a mended one whether it has come back. */
 export function takeLook(state: CaseState, act: LookSeen, lesson: LessonState): CaseState {
   const look: RecordedLook = {
     act: act.id,
@@ -122,6 +124,7 @@ export function editLadder(state: CaseState, act: Pick<LadderState, 'rungs'>): C
   return { ...state, ladder: { ...ladder, rungs: act.rungs, edited: true, at, tries } }
 }
 
+/** The tempo one step up or down after a try. */
 export function tryTempo(state: CaseState, clean: boolean): CaseState {
   const { ladder } = state
   if (!ladder?.tempo) return state
@@ -137,12 +140,14 @@ export function countSlips(state: CaseState, act: SlipTally, lesson: LessonState
   return { ...looked, slipCounts: [...state.slipCounts, count] }
 }
 
+/** The tries added to the present rung. */
 export function tryRung(state: CaseState, act: Tries & { readonly lesson: LessonId }): CaseState {
   if (!state.ladder) return state
   const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
   return { ...state, ladder: { ...state.ladder, tries } }
 }
 
+/** One rung up, down, or the same. */
 export function decideRung(
   state: CaseState,
   act: { readonly decision: (typeof DECISIONS)[number] },
@@ -158,6 +163,7 @@ export function decideRung(
   }
 }
 
+/** The fault called mended, with its first second look. */
 export function mend(state: CaseState, lesson: LessonState): CaseState {
   return {
     ...state,
@@ -171,6 +177,7 @@ export function mend(state: CaseState, lesson: LessonState): CaseState {
   }
 }
 
+/** The fault open again; as a relapse where it was mended. */
 export function reopen(state: CaseState, lesson: LessonState): CaseState {
   const { status } = state
   return {
@@ -189,6 +196,7 @@ export function overruleRelapse(state: CaseState, lesson: LessonState): CaseStat
     : again
 }
 
+/** The next second look on that day, or none. */
 export function moveRecheck(state: CaseState, to: IsoDate | null): CaseState {
   const { status } = state
   return status.state === 'mended' ? { ...state, status: { ...status, nextRecheck: to } } : state
@@ -200,6 +208,7 @@ export function lessonsStuck({ ladder, status }: CaseState): number {
   return ladder.lessonsOnRung - ladder.waited >= STUCK_AFTER_LESSONS ? ladder.lessonsOnRung : 0
 }
 
+/** Time given: lessons on the rung up to now no longer count as stuck. */
 export function waitOn(state: CaseState): CaseState {
   const { ladder } = state
   return ladder ? { ...state, ladder: { ...ladder, waited: ladder.lessonsOnRung } } : state

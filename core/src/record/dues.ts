@@ -6,6 +6,7 @@ import type { StudentSummary } from './summary'
 /** Second looks are named from this many days ahead. */
 const RECHECK_AHEAD_DAYS = 7
 
+/** Something that must not be forgotten, and with whom. */
 export type Due =
   | { readonly kind: 'hurt-at-home'; readonly name: string }
   | { readonly kind: 'pain' }

@@ -3,6 +3,7 @@ import type { StudentCard } from './card'
 import { EMPTY_HOME } from './homeLog'
 import type { StudentRecord } from './state'
 
+/** The record of a student who has just been added. */
 export function emptyRecord(card: StudentCard): StudentRecord {
   return {
     card,

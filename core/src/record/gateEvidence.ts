@@ -20,6 +20,7 @@ export interface NeedSeen {
   readonly good: boolean
 }
 
+/** For each need the lessons that say something of it, oldest first. */
 export type Evidence = ReadonlyMap<GateNeed, readonly NeedSeen[]>
 
 /** Looks at the faults that nearly always show the finding, lesson by lesson. */

@@ -13,6 +13,7 @@ import type { OverruledGate, StudentRecord } from './state'
 export const RECENT_LESSONS = 8
 /** Standard normal quantile of a two-sided 80 % interval: four good lessons of four make 71 %. */
 const Z_80 = 1.2815515655446004
+/** How a need has held over the recent lessons. */
 export interface NeedState {
   readonly need: GateNeed
   readonly good: number
@@ -27,6 +28,7 @@ export interface NeedState {
   }[]
 }
 
+/** A gate with its needs, what it waits for, and whether the teacher holds it. */
 export interface GateState {
   readonly gate: Gate
   readonly state: 'open' | 'waits-for-others' | 'not-yet' | 'too-few'

@@ -9,7 +9,9 @@ import { replay, undoneActs } from './replay'
 import type { StudentRecord } from './state'
 import { readAct, writeAct } from './storedAct'
 
+/** What a handover file says it is. */
 export const HANDOVER_FORMAT = 'vein-mend-handover'
+/** Version of the file as a whole; acts have versions of their own. */
 export const HANDOVER_VERSION = 1
 
 /** Forty years of lessons with everything at home ticked. */
@@ -17,6 +19,7 @@ export const HANDOVER_ACTS_MOST = 200_000
 /** Versions of one instrument's knowledge. */
 const PACKS_MOST = 2000
 
+/** A handover file. */
 export interface Handover {
   readonly format: typeof HANDOVER_FORMAT
   readonly version: typeof HANDOVER_VERSION
@@ -76,6 +79,7 @@ export const handoverShape = object({
   packs: list(anything, PACKS_MOST),
 })
 
+/** A file that was read: its acts, and the record they play to. */
 export interface ReadHandover {
   readonly name: string
   readonly instrument: string
@@ -85,6 +89,7 @@ export interface ReadHandover {
   readonly record: StudentRecord
 }
 
+/** What came of reading a file: all of it, or the first thing that cannot be. */
 export type HandoverReading =
   | { readonly ok: true; readonly value: ReadHandover }
   | {

@@ -7,6 +7,7 @@ import type { Kept } from './card'
 import type { GivenBlock, GivenWeek, HomeHurt, HomeLog, HomeTick } from './homeLog'
 import type { StudentRecord } from './state'
 
+/** The Monday of the day's week. */
 export function mondayOf(day: IsoDate): IsoDate {
   return addDays(day, -weekdayOf(day))
 }
@@ -100,6 +101,7 @@ export function keptShare(
   return sum === undefined || sum.asked === 0 ? null : sum.done / sum.asked
 }
 
+/** What was kept of one week's practice. */
 export interface KeptWeek {
   readonly week: IsoDate
   readonly daysAsked: number
@@ -130,6 +132,7 @@ export function keptWeeks(home: HomeLog, today: IsoDate, weeks: number): readonl
 /** Share of the days asked for on which something was ticked, from which practice counts as kept; our choice. */
 const DAILY = { kept: 0.8, partly: 0.4 } as const
 
+/** What the ticks say of practising daily. */
 export interface KeptDaily {
   readonly says: Exclude<Kept, 'not-asked'>
   readonly daysPlayed: number

@@ -12,6 +12,7 @@ export interface GivenBlock {
   readonly minutes: number
 }
 
+/** A week as it was given home. */
 export interface GivenWeek {
   /** Its Monday. */
   readonly week: IsoDate
@@ -42,6 +43,7 @@ export interface TickedWeek {
   readonly ticks: readonly HomeTick[]
 }
 
+/** Something that hurt at home. */
 export interface HomeHurt {
   readonly act: ActId
   readonly date: IsoDate
@@ -51,6 +53,7 @@ export interface HomeHurt {
   readonly lessonsBefore: number
 }
 
+/** A word from home. */
 export interface HomeNote {
   readonly act: ActId
   readonly date: IsoDate
@@ -59,6 +62,7 @@ export interface HomeNote {
 
 /** Left-hand minutes for one of the right; `as-it-comes` does not balance them. */
 export const HAND_BALANCES = ['as-it-comes', 0.5, 1, 2] as const
+/** How left and right are balanced. */
 export type HandBalance = (typeof HAND_BALANCES)[number]
 
 /** What the teacher wants of this student's weeks besides minutes; it holds until changed. */
@@ -73,6 +77,7 @@ export interface WeekWishes {
 /** Once and once is how every exercise begins; common practice. */
 export const USUAL_WISHES: WeekWishes = { hands: 1, group: null, first: null }
 
+/** All that is known of practice at home. */
 export interface HomeLog {
   readonly wishes: WeekWishes
   /** Oldest first. */
@@ -84,6 +89,7 @@ export interface HomeLog {
   readonly notes: readonly HomeNote[]
 }
 
+/** A log in which nothing has happened yet. */
 export const EMPTY_HOME: HomeLog = {
   wishes: USUAL_WISHES,
   given: [],

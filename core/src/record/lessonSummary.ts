@@ -28,6 +28,7 @@ export interface FaultInLesson {
   readonly rung: { readonly name: string; readonly number: number; readonly of: number } | null
 }
 
+/** What a lesson came to, for the record and for the family. */
 export interface LessonSummary {
   readonly date: IsoDate
   readonly works: readonly string[]

@@ -8,6 +8,7 @@ import { factsOf } from './factsOf'
 import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
 
+/** Why a fault is proposed, or waits. */
 export type ProjectReason =
   | { readonly kind: 'may-harm' }
   | { readonly kind: 'base-first' }
@@ -18,6 +19,7 @@ export type ProjectReason =
   | { readonly kind: 'rests'; readonly why: string }
   | { readonly kind: 'hurts' }
 
+/** A fault that could be worked on next, with its reasons. */
 export interface ProposedProject {
   readonly state: CaseState
   readonly reasons: readonly ProjectReason[]

@@ -62,8 +62,10 @@ export const RECORD_REFUSALS = [
   'unknown_remedy',
   'unknown_student',
 ] as const
+/** One of these reasons. */
 export type RecordRefusalCode = (typeof RECORD_REFUSALS)[number]
 
+/** A reason with its place in what was asked for, and its facts. */
 export interface RecordRefusal extends Refusal {
   readonly code: RecordRefusalCode
 }

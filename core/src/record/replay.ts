@@ -27,6 +27,7 @@ export function applyAct(record: StudentRecord | null, act: Act): StudentRecord 
   return applyKind(record, act)
 }
 
+/** What came of a replay: the record, or the act at which it stops. */
 export type Replayed =
   | { readonly ok: true; readonly record: StudentRecord | null }
   /** The first act that does not fit what came before it. */
@@ -61,6 +62,7 @@ export function playRecord(acts: readonly Act[]): StudentRecord | null {
   return played.ok ? played.record : null
 }
 
+/** What came of an undoing: the record without the act, or why not. */
 export type Undoing =
   | { readonly ok: true; readonly record: StudentRecord }
   | { readonly ok: false; readonly refusal: RecordRefusal }

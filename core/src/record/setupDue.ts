@@ -8,6 +8,7 @@ import type { FoundSetup, StudentRecord } from './state'
 /** Weeks after which a growing student's seat, straps and sizes are fitted anew; common practice, no source. */
 const REFIT_WEEKS = { growing: 8, child: 12, teen: 16 } as const
 
+/** A point of the set-up to look at, and why now. */
 export interface DuePoint {
   readonly point: SetupPoint
   /** `never`: not looked at yet in the studio; `grown`: so many weeks ago, and the student grows; `wrong`: last time. */

@@ -6,6 +6,7 @@ import { painfulParts } from './painfulParts'
 import { activeProjects } from './projects'
 import type { CaseState, StudentRecord } from './state'
 
+/** One exercise of the practice sheet. */
 export interface SheetItem {
   readonly case: CaseId
   readonly fault: string
@@ -16,6 +17,7 @@ export interface SheetItem {
   readonly minutes: number
 }
 
+/** What to practise, in order, and what rests. */
 export interface PracticeSheet {
   readonly name: string
   readonly items: readonly SheetItem[]

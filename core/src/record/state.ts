@@ -8,6 +8,7 @@ import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
 
+/** A sign as it was noted in a lesson. */
 export interface NotedSign {
   readonly act: ActId
   readonly finding: string
@@ -19,6 +20,7 @@ export interface NotedSign {
   readonly stops: BodyPart | null
 }
 
+/** A check as it was answered in a lesson. */
 export interface AnsweredCheck {
   readonly act: ActId
   readonly check: string
@@ -55,6 +57,7 @@ export interface SlipCount {
   readonly slips: readonly number[]
 }
 
+/** A lesson with everything noted in it. */
 export interface LessonState {
   readonly id: LessonId
   readonly date: IsoDate
@@ -73,12 +76,14 @@ export interface LessonState {
   readonly strengths: readonly string[]
 }
 
+/** A look as it was recorded, with its lesson and setting. */
 export interface RecordedLook extends Look {
   readonly act: ActId
   readonly lesson: LessonId
   readonly condition: Condition
 }
 
+/** The ladder a fault is on, and where on it. */
 export interface LadderState {
   readonly remedy: string
   readonly name: string
@@ -128,6 +133,7 @@ export interface FormerRemedy {
   readonly rungsPassed: number
 }
 
+/** A cue and the lesson it was agreed in. */
 export interface CueAgreed {
   readonly words: string
   readonly since: LessonId
@@ -140,6 +146,7 @@ export interface Description {
   readonly words: string
 }
 
+/** Where the teacher went against the first draft, and why. */
 export interface Overrule {
   readonly act: ActId
   /** The kind of act by which it was done. */
@@ -157,6 +164,7 @@ export interface Break {
   readonly words: string
 }
 
+/** Steps of the skills on a day. */
 export interface SkillLevels extends Levels {
   readonly date: IsoDate
 }
@@ -188,6 +196,7 @@ export interface CasePoint {
   readonly hardest: Condition | null
 }
 
+/** One fault of one student, as it stands. */
 export interface CaseState {
   readonly id: CaseId
   readonly fault: string
@@ -222,6 +231,7 @@ export interface CaseState {
   readonly points: readonly CasePoint[]
 }
 
+/** A student's record as it stands. */
 export interface StudentRecord {
   readonly card: StudentCard
   readonly lessons: readonly LessonState[]

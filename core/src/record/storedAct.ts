@@ -11,6 +11,7 @@ import type { RecordRefusal } from './refusal'
 /** What every act on record has besides its own. */
 export const stampShape = object({ id: id<ActId>(), at: instant, by: text(80, 1) })
 
+/** What came of reading an act from a file. */
 export type StoredAct =
   | { readonly ok: true; readonly value: Act }
   | { readonly ok: false; readonly refusal: RecordRefusal; readonly faults: readonly FieldFault[] }

@@ -5,6 +5,7 @@ import { hurtsUnanswered } from './home'
 import { painfulParts } from './painfulParts'
 import type { CaseStatus, StudentRecord } from './state'
 
+/** A student in one line, for Today. */
 export interface StudentSummary {
   readonly name: string
   readonly instrument: string

@@ -2,9 +2,12 @@
 
 /** Where a set-up was looked at. */
 export const PLACES = ['studio', 'home'] as const
+/** One of these places. */
 export type Place = (typeof PLACES)[number]
 
+/** Why there are no lessons. */
 export const BREAK_REASONS = ['holiday', 'illness', 'away'] as const
+/** One of these reasons. */
 export type BreakReason = (typeof BREAK_REASONS)[number]
 
 /** Steps a skill can stand at; what a step is, the studio decides, the same for all four. */

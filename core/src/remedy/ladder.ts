@@ -32,6 +32,7 @@ export interface LadderRung {
 /** What about the student speaks against a rung: a health flag or the stage. */
 export type Against = HealthFlag | Stage
 
+/** A rung this student does not get, and why. */
 export interface LeftOutRung {
   readonly name: string
   readonly against: Against
@@ -40,6 +41,7 @@ export interface LeftOutRung {
   readonly instead: string | null
 }
 
+/** The rungs for a student, or why there are none. */
 export type LadderPlan =
   | {
       readonly ok: true

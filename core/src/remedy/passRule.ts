@@ -3,11 +3,13 @@ import { wilson } from '../kit'
 import type { ShareInterval } from '../kit'
 import type { PassRule } from '../packs'
 
+/** So many clean of so many. */
 export interface Tries {
   readonly clean: number
   readonly tries: number
 }
 
+/** Up, stay or back, with the reason and the share behind it. */
 export interface RungAdvice {
   readonly advice: 'up' | 'stay' | 'back'
   readonly reason: 'passed' | 'near' | 'far' | 'untried'

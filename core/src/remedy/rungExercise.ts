@@ -16,6 +16,7 @@ export function soundFor(sound: PackSound, facts: StudentFacts): InstrumentSound
   return { ...sound, low: by.low[answer] ?? sound.low, high: by.high[answer] ?? sound.high }
 }
 
+/** Key and tempo asked for instead of the usual ones. */
 export interface RungSettings {
   /** Tonic without octave; the pack's own where none is chosen. */
   readonly key?: string

@@ -11,6 +11,7 @@ export const SETTLES_AT: Readonly<Record<StaircaseRule, number>> = {
 
 const CLEAN_ASKED: Readonly<Record<StaircaseRule, number>> = { 'two-up': 2, 'three-up': 3 }
 
+/** A staircase under way: its rule, its tempo, its turns. */
 export interface Staircase {
   readonly rule: StaircaseRule
   readonly bpm: number
@@ -33,6 +34,7 @@ export const TURNS_ENOUGH = 6
 const SLOWEST = 20
 const FASTEST = 300
 
+/** A staircase at its first tempo. */
 export function startStaircase(bpm: number, rule: StaircaseRule = 'two-up'): Staircase {
   return { rule, bpm, ratio: COARSE, cleanInARow: 0, going: null, turns: [], tries: 0 }
 }

@@ -19,6 +19,7 @@ export function tempoSteps(clean: number, target: number): readonly number[] {
   return Array.from({ length: count + 1 }, (_, i) => clean * ratio ** i)
 }
 
+/** Where a student is on the way from clean to target tempo. */
 export interface TempoClimb {
   readonly clean: number
   readonly target: number
@@ -27,6 +28,7 @@ export interface TempoClimb {
   readonly failures: number
 }
 
+/** The climb at its foot; beats per minute. */
 export function startClimb(clean: number, target: number): TempoClimb {
   return { clean, target, at: 0, failures: 0 }
 }

@@ -1,6 +1,7 @@
 /** The shapes of a vein: ragged while it is a crack, smooth once it is a seam of gold. */
 import type { CasePoint } from '../record'
 
+/** A point of the picture. */
 export type Place = readonly [x: number, y: number]
 
 /** A vein from one lesson to the next. */

@@ -6,6 +6,7 @@ export interface ChainFault {
   readonly drives: Readonly<Record<string, number>>
 }
 
+/** A fault with its place in the chain of causes. */
 export interface PlacedFault {
   readonly id: string
   /** From 0, leftmost: nothing in the picture drives it. */
@@ -14,12 +15,14 @@ export interface PlacedFault {
   readonly row: number
 }
 
+/** One fault driving another, as a line. */
 export interface ChainLink {
   readonly from: string
   readonly to: string
   readonly strength: number
 }
 
+/** The chain of causes laid out. */
 export interface Chain {
   readonly faults: readonly PlacedFault[]
   readonly links: readonly ChainLink[]

@@ -16,6 +16,7 @@ import type {
 import { crackOutline, hairlines, smoothOutline } from './crack'
 import type { Place, Stretch } from './crack'
 
+/** The state of a fault, which decides how its vein is drawn. */
 export type VeinState = CasePoint['state']
 
 /** First and last day shown, both within. */
@@ -24,6 +25,7 @@ export interface SeamWindow {
   readonly to: IsoDate
 }
 
+/** Width and lane height of the picture, in pixels. */
 export interface SeamSize {
   readonly width: number
   readonly laneHeight: number
@@ -32,6 +34,7 @@ export interface SeamSize {
   readonly marginTop: number
 }
 
+/** A lesson's place across the picture. */
 export interface SeamColumn {
   readonly lesson: LessonId
   readonly date: IsoDate
@@ -56,6 +59,7 @@ export interface Reached {
   readonly inMusic: boolean
 }
 
+/** One fault as it is drawn. */
 export interface Vein {
   readonly state: CaseState
   readonly y: number
@@ -71,6 +75,7 @@ export interface Vein {
   readonly branch: { readonly from: Place; readonly to: Place } | null
 }
 
+/** The whole picture in numbers. */
 export interface SeamLayout {
   readonly window: SeamWindow
   /** Where its first day begins, and how wide a day is, pixels. */

@@ -3,6 +3,7 @@ import type { IsoDate } from '../kit'
 import type { Knowledge, Strength } from '../packs'
 import type { CasePoint, CaseState, LessonId, RecordedLook, StudentRecord } from '../record'
 
+/** What one point of a vein has to tell. */
 export interface SeamReading {
   readonly fault: string
   readonly lesson: LessonId

@@ -3,6 +3,7 @@ import { playRecord } from '../record'
 import type { LessonId, StudentRecord } from '../record'
 import type { PlayedStudent, StudentScript } from './studentScript'
 
+/** How far a record agrees with what was truly there. */
 export interface TruthReport {
   readonly students: number
   readonly lessons: number
@@ -30,6 +31,7 @@ export interface TruthReport {
   }
 }
 
+/** A played student with the report. */
 export interface ComparedStudent {
   readonly script: StudentScript
   readonly played: PlayedStudent

@@ -6,6 +6,7 @@ import { activeProjects, addAct } from '../record'
 import type { Act, ActId, ActRequest, LessonId, StudentRecord } from '../record'
 import type { LessonTruth, StudentScript } from './studentScript'
 
+/** A simulated student in the course of play. */
 export class Player {
   readonly acts: Act[] = []
   readonly truth: LessonTruth[] = []

@@ -8,6 +8,7 @@ import type { Check, CheckOutcome, Fault, Knowledge, StudentFacts } from '../pac
 /** In which order checks are done. */
 export type CheckOrder = 'offered' | 'random' | 'by-prior'
 
+/** How often a fault is found among its rivals. */
 export interface FaultSeparability {
   readonly fault: string
   readonly name: string
@@ -22,6 +23,7 @@ export interface FaultSeparability {
   readonly stillMistakenShare: number
 }
 
+/** The same over a whole pack. */
 export interface PackSeparability {
   readonly pack: string
   readonly name: string

@@ -34,11 +34,13 @@ export interface LessonTruth {
   readonly there: readonly string[]
 }
 
+/** Acts of a played student, and the truth behind them. */
 export interface PlayedStudent {
   readonly acts: readonly Act[]
   readonly truth: readonly LessonTruth[]
 }
 
+/** What a simulated student is, and has. */
 export interface StudentScript {
   readonly key: string
   readonly card: StudentCard

@@ -5,7 +5,9 @@ import { STRANDS } from '../packs'
 import type { Fault, Knowledge, Strand } from '../packs'
 import type { CaseId, CaseState, Levels, SkillLevels, StudentRecord } from '../record'
 
+/** The two hands. */
 export const HANDS = ['left', 'right'] as const
+/** One of them. */
 export type WhichHand = (typeof HANDS)[number]
 
 /** How much trouble a hand or strand carries: severity times how sure it is still there, a lesson's mean. */
@@ -16,6 +18,7 @@ export interface Load {
   readonly faults: readonly CaseId[]
 }
 
+/** Something that has fallen behind, or run ahead. */
 export type LagFinding =
   | {
       readonly kind: 'hand'
@@ -39,6 +42,7 @@ export type LagFinding =
       readonly grew: boolean
     }
 
+/** Load by hand and strand, and what follows from it. */
 export interface Lag {
   readonly hands: Readonly<Record<WhichHand, Load>>
   readonly strands: Readonly<Record<Strand, Load>>

@@ -4,6 +4,7 @@ import type { Knowledge } from '../packs'
 import { gateOpenings, gateStates, keptShare } from '../record'
 import type { CaseId, CaseState, NeedState, StudentRecord } from '../record'
 
+/** What a stretch of time brought one fault. */
 export interface ProgressFault {
   readonly case: CaseId
   readonly name: string
@@ -12,6 +13,7 @@ export interface ProgressFault {
   readonly cue: string | null
 }
 
+/** What a stretch of time brought a student. */
 export interface Progress {
   readonly from: IsoDate
   readonly to: IsoDate

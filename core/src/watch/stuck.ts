@@ -8,11 +8,13 @@ import { forecastMended, paceOf } from '../practice'
 import { lessonQuestion, lessonsStuck, painfulParts, ruleFor } from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 
+/** Why a fault counts as stuck. */
 export type StuckWhy =
   | { readonly kind: 'same-rung'; readonly lessons: number }
   /** Even the better quarter of the ways it could go takes so many weeks from here. */
   | { readonly kind: 'too-long'; readonly weeks: number }
 
+/** One thing to try when it does. */
 export type StuckTry =
   | { readonly kind: 'smaller-rung'; readonly rung: string }
   | { readonly kind: 'other-remedy'; readonly remedy: string; readonly name: string }
@@ -31,6 +33,7 @@ export type StuckTry =
     }
   | { readonly kind: 'other-school'; readonly topic: string; readonly name: string }
 
+/** A fault that does not move, why, and what to try. */
 export interface Stuck {
   readonly why: StuckWhy
   readonly tries: readonly StuckTry[]

@@ -29,6 +29,7 @@ function liftedFromMud(pitches: readonly string[]): readonly string[] {
     : pitches
 }
 
+/** Chords of a cadence, or their roots alone. */
 export function cadence(spec: Of<'cadence'>, sound: InstrumentSound, student: MakingFor): Exercise {
   const tonic = tonicFor(sound, student)
   const chordsFrom = (home: string) =>

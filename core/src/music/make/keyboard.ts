@@ -88,6 +88,7 @@ function positions(tonic: string, hand: Hand): readonly (readonly Note[])[] {
 /** Lift between blocks in beats, shrinking from step to step. */
 const LIFT_BEATS = { lift: 2, 'short-lift': 1, link: 0, flow: 0 } as const
 
+/** A scale by positions of the hand. */
 export function blocks(spec: Of<'blocks'>, sound: InstrumentSound, student: MakingFor): Exercise {
   const tonic = tonicFor(sound, student)
   const asBlocks = spec.step === 'lift' || spec.step === 'short-lift'
@@ -130,6 +131,7 @@ export function directionWord(from: string, to: string): 'right' | 'left' | 'sta
   return step === 0 ? 'stay' : step > 0 ? 'right' : 'left'
 }
 
+/** One finger over growing intervals. */
 export function shifts(spec: Of<'shifts'>, sound: InstrumentSound, student: MakingFor): Exercise {
   const tonic = tonicFor(sound, student)
   const oneWay = (home: string, direction: 1 | -1) =>
@@ -193,6 +195,7 @@ function togetherLines(step: Of<'together'>['step'], tonic: string) {
   }
 }
 
+/** Both hands, from two notes to free movement. */
 export function together(
   spec: Of<'together'>,
   sound: InstrumentSound,
@@ -222,6 +225,7 @@ export const TEACHING_STEPS = [
   'Describe it in your own words; only then is it named.',
 ] as const
 
+/** The same notes joined or parted in one way. */
 export function articulation(
   spec: Of<'articulation'>,
   sound: InstrumentSound,
@@ -252,6 +256,7 @@ export function articulation(
   return exercise('Five notes', sound, student, lines, [LENGTHS[spec.kind], ...TEACHING_STEPS])
 }
 
+/** Half steps over the compass. */
 export function chromatic(
   spec: Of<'chromatic'>,
   sound: InstrumentSound,

@@ -10,14 +10,17 @@ import type { MakingFor } from './spec'
 
 export const BEATS_PER_BAR = 4
 
+/** One note of so many beats. */
 export function note(pitch: string, beats: number, more: Partial<Note> = {}): Note {
   return { pitches: [pitch], beats, ...more }
 }
 
+/** Pitches struck at once. */
 export function chord(pitches: readonly string[], beats: number, more: Partial<Note> = {}): Note {
   return { pitches: [...pitches].sort((a, b) => midiOf(a) - midiOf(b)), beats, ...more }
 }
 
+/** A rest of so many beats. */
 export function rest(beats: number): Note {
   return { pitches: [], beats }
 }
@@ -55,6 +58,7 @@ export function isTwoHanded(sound: InstrumentSound): boolean {
   return sound.lowerClef !== null
 }
 
+/** One staff of these notes. */
 export function line(sound: InstrumentSound, hand: Hand | null, notes: readonly Note[]): Line {
   const clef = hand === 'left' && sound.lowerClef !== null ? sound.lowerClef : sound.clef
   const fitted = fitLine(sound, { hand, clef, notes: filled(notes) })

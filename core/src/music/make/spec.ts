@@ -1,6 +1,7 @@
 /** What a rung asks to be made: the written form in a pack, resolved for a student into notes. */
 
 export const ARTICULATIONS = ['detached', 'legato', 'staccato', 'two-note-slurs'] as const
+/** How notes are joined or parted. */
 export type ArticulationKind = (typeof ARTICULATIONS)[number]
 
 /** One generator with its own settings; pitches and keys come from the instrument and the student. */

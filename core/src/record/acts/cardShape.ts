@@ -42,6 +42,7 @@ const formerTeacher = object({
   handedOver: said(NOTE_MOST),
 })
 
+/** What a card must look like. */
 export const cardShape: Shape<StudentCard> = object({
   name: text(NAME_MOST, 1),
   instrument: packId,

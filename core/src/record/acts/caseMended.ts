@@ -5,6 +5,7 @@ import { ruleFor } from '../mendedRuleFor'
 import { refuse } from '../refusal'
 import * as fields from './fields'
 
+/** The teacher calls a fault mended. */
 export const caseMended = faultAct({
   ...plain('case-mended', {
     ...fields.inCase,

@@ -3,6 +3,7 @@ import { reopen } from '../caseSteps'
 import { refuse } from '../refusal'
 import * as fields from './fields'
 
+/** A fault is there again, or was never gone. */
 export const caseReopened = faultAct({
   ...plain('case-reopened', { ...fields.inCase, reason: fields.words }),
   refuse: ({ status, name }) =>

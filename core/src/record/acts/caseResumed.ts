@@ -4,6 +4,7 @@ import { refuseThirdProject } from '../projects'
 import { refuse } from '../refusal'
 import * as fields from './fields'
 
+/** A project that rested goes on. */
 export const caseResumed = faultAct({
   ...plain('case-resumed', fields.inCase),
   refuse: (state, _act, record) => {

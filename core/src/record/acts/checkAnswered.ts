@@ -7,6 +7,7 @@ import * as fields from './fields'
 /** Findings an outcome can speak of. */
 const SAYS_MOST = 60
 
+/** A check was done, with its outcome and what that says. */
 export const checkAnswered = lessonAct({
   ...filled(
     'check-answered',

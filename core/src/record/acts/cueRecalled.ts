@@ -5,6 +5,7 @@ import { refuse } from '../refusal'
 import { RECALLS } from '../vocabulary'
 import * as fields from './fields'
 
+/** The cue was asked for before it was said. */
 export const cueRecalled = faultAct({
   ...plain('cue-recalled', { ...fields.inCase, recall: oneOf(RECALLS) }),
   refuse: (state) => (state.cue ? null : refuse('no_cue', 'case', { name: state.name })),

@@ -127,6 +127,7 @@ function settle(record: StudentRecord, act: Settled): StudentRecord {
   return { ...record, cases: [...record.cases, withPoint(fresh, lesson)] }
 }
 
+/** The teacher settles on a fault; its case begins. */
 export const faultSettled = lessonAct({
   ...filled(
     'fault-settled',

@@ -23,15 +23,20 @@ const TEMPO = { least: 20, most: 300 } as const
 export const actId = id<ActId>()
 export const lesson = id<LessonId>()
 export const fault = id<CaseId>()
+/** What every act in a lesson names. */
 export const inLesson = { lesson }
+/** What every act on a fault in a lesson names. */
 export const inCase = { lesson, case: fault }
 
 /** Id of an entry of a pack. */
 export const packId = text(NAME_MOST, 1)
 /** A text out of a pack. */
 export const packWords = text(PACK_WORDS_MOST)
+/** A sentence. */
 export const words = text(WORDS_MOST, 1)
+/** A page, or nothing. */
 export const note = text(NOTE_MOST)
+/** A sentence, or nothing. */
 export const line = text(WORDS_MOST)
 /** Why the teacher chose against the ranking. */
 export const againstRanking = text(WORDS_MOST, REASON_LEAST)
@@ -43,10 +48,16 @@ export const condition = oneOf(CONDITIONS)
 export const bodyPart = oneOf(BODY_PARTS)
 export const prompted = flag
 
+/** Tries counted at once. */
 export const tries = whole(1, TRIES_MOST)
+/** How many of them were clean. */
 export const clean = whole(0, TRIES_MOST)
+/** Beats per minute. */
 export const bpm = number(TEMPO)
+/** In [0, 1]. */
 export const probability = number({ least: 0, most: 1 })
+/** Monday 0 … Sunday 6. */
 export const weekday = whole(0, WEEKDAYS - 1)
+/** Minutes of a block at home. */
 export const blockMinutes = number({ least: 0, most: HOME_MINUTES_MOST })
 export const weekdayOrNone = nullable(weekday)

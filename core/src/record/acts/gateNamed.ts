@@ -3,6 +3,7 @@ import { good } from '../../kit'
 import type { Knowledge } from '../../packs'
 import { refused } from '../refusal'
 
+/** The request with the gate's name, or that the pack has no such gate. */
 export function gateNamed<R extends { readonly gate: string }>(request: R, knowledge: Knowledge) {
   const gate = knowledge.gates.find((g) => g.id === request.gate)
   return gate

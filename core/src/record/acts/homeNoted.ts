@@ -4,6 +4,7 @@ import { atHome } from '../atHome'
 import { notAhead } from './daysAhead'
 import { NOTE_MOST } from './fields'
 
+/** A word from home. */
 export const homeNoted = besideAct({
   scope: 'home',
   ...plain('home-noted', { date: day, words: text(NOTE_MOST, 1) }),

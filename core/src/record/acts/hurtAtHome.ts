@@ -4,6 +4,7 @@ import { atHome } from '../atHome'
 import { notAhead } from './daysAhead'
 import * as fields from './fields'
 
+/** Something hurt at home; it rests until a lesson has answered it. */
 export const hurtAtHome = besideAct({
   scope: 'home',
   ...plain('hurt-at-home', { date: day, item: fields.itemId, name: fields.words }),

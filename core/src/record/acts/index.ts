@@ -86,6 +86,7 @@ export const ACTS = {
   undone: undone,
 } as const
 
+/** The name of a kind. */
 export type ActKind = keyof typeof ACTS
 
 type Asked = {
@@ -103,7 +104,9 @@ export type ActOf<K extends ActKind> = { readonly kind: K } & Kept[K]
 /** The same, known by its kind alone. */
 export type ContentsOf<K extends ActKind> = Kept[K]
 
+/** Any act as the screen asks for it. */
 export type ActRequest = Asked[ActKind]
+/** Any act whole, without who noted it and when. */
 export type ActBody = Kept[ActKind]
 /** An act as it stands in the record. */
 export type Act = ActBody & Stamp

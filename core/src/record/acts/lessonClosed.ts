@@ -3,6 +3,7 @@ import { lessonAct, plain } from '../actModule'
 import { inLesson } from '../inLesson'
 import * as fields from './fields'
 
+/** The lesson is over, with what was said to the family and the next day agreed. */
 export const lessonClosed = lessonAct({
   ...plain('lesson-closed', {
     ...fields.inLesson,

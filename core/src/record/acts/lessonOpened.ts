@@ -64,6 +64,7 @@ function refuseOpening(
   return running ? refuse('lesson_still_open', 'lesson', { date: running.date }) : null
 }
 
+/** A lesson begins, with the knowledge and the figures it is held with. */
 export const lessonOpened = besideAct({
   version: 2,
   // The first kept no figures of the mending model where they were the usual ones.

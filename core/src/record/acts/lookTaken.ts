@@ -3,6 +3,7 @@ import { takeLook } from '../caseSteps'
 import * as fields from './fields'
 import { refuseTries } from './refuseTries'
 
+/** The teacher looked at a fault: so many tries clean, in one setting. */
 export const lookTaken = faultAct({
   ...plain('look-taken', {
     ...fields.inCase,

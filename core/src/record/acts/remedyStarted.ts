@@ -34,6 +34,7 @@ function ladderFor(id: string, record: StudentRecord | null, knowledge: Knowledg
   }
 }
 
+/** A remedy begins with the ladder that fits this student. */
 export const remedyStarted = faultAct({
   ...filled(
     'remedy-started',

@@ -5,6 +5,7 @@ import { refuse } from '../refusal'
 import { DECISIONS } from '../vocabulary'
 import * as fields from './fields'
 
+/** Up, stay or back. */
 export const rungDecided = faultAct({
   ...plain('rung-decided', {
     ...fields.inCase,

@@ -4,6 +4,7 @@ import { refuse } from '../refusal'
 import * as fields from './fields'
 import { refuseTries } from './refuseTries'
 
+/** Tries on the present rung. */
 export const rungTried = faultAct({
   ...plain('rung-tried', {
     ...fields.inCase,

@@ -36,6 +36,7 @@ function complete<R extends SetupCheck>(request: R, knowledge: Knowledge) {
   return good(request)
 }
 
+/** The set-up was looked at before sound. */
 export const setupChecked = lessonAct({
   kind: 'setup-checked',
   asked: shape,

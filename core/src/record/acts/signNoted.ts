@@ -4,6 +4,7 @@ import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
 import * as fields from './fields'
 
+/** Something was seen, heard or felt. */
 export const signNoted = lessonAct({
   ...filled(
     'sign-noted',

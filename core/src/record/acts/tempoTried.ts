@@ -4,6 +4,7 @@ import { tryTempo } from '../caseSteps'
 import { refuse } from '../refusal'
 import * as fields from './fields'
 
+/** A try at the present tempo. */
 export const tempoTried = faultAct({
   scope: 'prepared',
   ...plain('tempo-tried', { ...fields.inCase, clean: flag }),
