@@ -4,8 +4,11 @@ import type { MendingEvent, MendingHistory } from '../mending'
 import { keptShare } from '../record'
 import type { CaseState, StudentRecord } from '../record'
 
+/** Up to the last lesson in which something was seen: the weeks after it tell nothing. */
 function historyOf(record: StudentRecord, state: CaseState): MendingHistory {
-  return state.points.flatMap((point, i): MendingEvent[] => {
+  const seen = new Set([...state.recalls, ...state.looks].map((e) => e.lesson))
+  const last = state.points.findLastIndex((p) => seen.has(p.lesson))
+  return state.points.slice(0, last + 1).flatMap((point, i): MendingEvent[] => {
     const before = state.points[i - 1]
     const days = before ? daysBetween(before.date, point.date) : 0
     const kept = before && keptShare(record.home, before.date, point.date, state.id)

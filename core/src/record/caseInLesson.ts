@@ -45,7 +45,11 @@ export function atOpening(state: CaseState, lesson: LessonState, home: HomeLog):
   }
   return {
     ...state,
-    ladder: ladder && { ...ladder, lessonsOnRung: ladder.lessonsOnRung + 1 },
+    // On the ladder of a mended fault nobody climbs.
+    ladder:
+      ladder && status.state !== 'mended'
+        ? { ...ladder, lessonsOnRung: ladder.lessonsOnRung + 1 }
+        : ladder,
     belief,
     beliefOn: later(state.beliefOn, lesson.date),
     points: placed(points, point),

@@ -3,7 +3,7 @@ import { groupBy } from '../kit'
 import type { IsoDate } from '../kit'
 import { isClean } from '../mending'
 import { setupFindings } from '../packs'
-import type { Gate, GateNeed, Knowledge } from '../packs'
+import type { Gate, GateNeed, Knowledge, Strength } from '../packs'
 import { factsOf } from './factsOf'
 import type { LessonId } from './ids'
 import type { LessonState, RecordedLook, StudentRecord } from './state'
@@ -18,6 +18,12 @@ export interface NeedSeen {
   readonly lesson: LessonId
   readonly date: IsoDate
   readonly good: boolean
+}
+
+/** The signs of a lesson that say something, by finding; the last word on each counts. */
+function signsOf(lesson: LessonState): ReadonlyMap<string, Strength> {
+  const sure = lesson.signs.filter((s) => s.strength !== 'unsure')
+  return new Map(sure.map((s) => [s.finding, s.strength]))
 }
 
 /** For each need the lessons that say something of it, oldest first. */
@@ -57,15 +63,14 @@ export function evidenceFor(
 ): Evidence {
   const schools = Object.values(factsOf(record.card, knowledge).schools)
   const setups = record.lessons.map((l) => setupSays(l, knowledge, schools))
+  const signs = record.lessons.map(signsOf)
   const seen = (need: GateNeed): readonly NeedSeen[] => {
     const looks = looksAt(need.without, record, knowledge)
     return record.lessons.flatMap((lesson, at) => {
-      const sign = lesson.signs.findLast(
-        (s) => s.finding === need.without && s.strength !== 'unsure',
-      )
+      const sign = signs[at]?.get(need.without)
       const looked = looks.get(lesson.id)
       const there = sign
-        ? sign.strength !== 'absent'
+        ? sign !== 'absent'
         : (setups[at]?.get(need.without) ?? (looked && !looked.every(isClean)))
       if (there === undefined) return []
       return [{ at, lesson: lesson.id, date: lesson.date, good: !there }]

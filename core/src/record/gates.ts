@@ -43,9 +43,20 @@ export function needHolds(good: number, seen: number, share: number): boolean {
   return wilson(good, seen, Z_80).low >= share
 }
 
+/** How many of the lessons seen, oldest first, come before that place in the record. */
+function placesBefore(seen: readonly NeedSeen[], before: number): number {
+  let [from, to] = [0, seen.length]
+  while (from < to) {
+    const middle = (from + to) >> 1
+    if ((seen[middle]?.at ?? before) < before) from = middle + 1
+    else to = middle
+  }
+  return from
+}
+
 /** The need as the lessons before that place in the record show it. */
 function needState(need: GateNeed, seen: readonly NeedSeen[], before: number): NeedState {
-  const until = seen.findLastIndex((s) => s.at < before) + 1
+  const until = placesBefore(seen, before)
   const lessons = seen
     .slice(Math.max(0, until - RECENT_LESSONS), until)
     .map(({ lesson, date, good }) => ({ lesson, date, good }))

@@ -1,13 +1,8 @@
-/** Records written down whole, so that a start need not play ten years of acts: packed, each with the act it goes up to. */
-import { promisify } from 'node:util'
-import { constants, gunzip, gzip } from 'node:zlib'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+/** Records written down whole, so that a start need not play ten years of acts, each with the act it goes up to. */
+import type { StudentId } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import type { Models } from './models'
 import { CHECKPOINT, RECORD_DIGEST } from './projections'
-
-const pack = promisify(gzip)
-const unpack = promisify(gunzip)
 
 export interface Checkpoint {
   readonly seq: number
@@ -26,12 +21,8 @@ export async function readCheckpoint(
     raw: true,
     ...(transaction ? { transaction } : {}),
   })
-  return row && { seq: row.seq, json: await unpack(row.body) }
-}
-
-/** The record packed; done beside the event loop. */
-export function packRecord(record: StudentRecord): Promise<Buffer> {
-  return pack(JSON.stringify(record), { level: constants.Z_BEST_SPEED })
+  // Not packed: unpacking it would take longer than reading it, and it is handed on as it is.
+  return row && { seq: row.seq, json: row.body }
 }
 
 export async function writeCheckpoint(

@@ -39,6 +39,8 @@ async function knowledgeAt(models: Models, { id, version, digest }: PackRef) {
 }
 
 export function knowledgeStore(database: Database, models: Models): KnowledgeStore {
+  /** Settings as they were last read or kept: every act asks for some. */
+  const settings = new Map<string, string>()
   return {
     keepPacks: (packs) =>
       database.write(async (transaction) => {
@@ -67,12 +69,18 @@ export function knowledgeStore(database: Database, models: Models): KnowledgeSto
         await models.ownPacks.destroy({ where: { id }, transaction })
       }),
     setting: async (key) => {
+      const known = settings.get(key)
+      if (known !== undefined) return JSON.parse(known) as unknown
       const row = await models.settings.findOne({ where: { key }, raw: true })
+      settings.set(key, row?.value ?? 'null')
       return row ? (JSON.parse(row.value) as unknown) : null
     },
-    keepSetting: (key, value) =>
-      database.write(async (transaction) => {
-        await models.settings.upsert({ key, value: JSON.stringify(value) }, { transaction })
-      }),
+    keepSetting: async (key, value) => {
+      const text = JSON.stringify(value)
+      await database.write(async (transaction) => {
+        await models.settings.upsert({ key, value: text }, { transaction })
+      })
+      settings.set(key, text)
+    },
   }
 }

@@ -46,20 +46,44 @@ export interface Projected {
   readonly spans: StudentSpans
 }
 
-export function projected(record: StudentRecord, student: StudentId): Projected {
-  return { today: today.of(record, student), spans: spans.of(record, student) }
+/** What was made of a record before it changed, and the record itself. */
+export interface MadeBefore {
+  readonly record: StudentRecord
+  readonly made: Projected
 }
 
-/** Writes every projection as it is after the act. */
+/** Spans come of the faults, the card and the day of the last lesson: where these are the same, so are the spans. */
+function sameSpans(a: StudentRecord, b: StudentRecord): boolean {
+  return a.cases === b.cases && a.card === b.card && a.lessons.length === b.lessons.length
+}
+
+/** Everything made of the record; what cannot have changed since is taken over. */
+export function projected(
+  record: StudentRecord,
+  student: StudentId,
+  before: MadeBefore | null = null,
+): Projected {
+  const same = before !== null && sameSpans(before.record, record)
+  return {
+    today: today.of(record, student),
+    spans: same ? before.made.spans : spans.of(record, student),
+  }
+}
+
+/** Writes every projection that is another after the act than `before`. */
 export async function keepProjections(
   models: Models,
   student: StudentId,
   made: Projected,
-  seq: number,
+  { seq, before }: { readonly seq: number; readonly before: Projected | null },
   transaction: Transaction,
 ): Promise<void> {
-  for (const { name, digest } of [today, spans]) {
-    const body = Buffer.from(JSON.stringify(name === today.name ? made.today : made.spans))
+  for (const key of ['today', 'spans'] as const) {
+    if (made[key] === before?.[key]) continue
+    const text = JSON.stringify(made[key])
+    if (before && text === JSON.stringify(before[key])) continue
+    const { name, digest } = PROJECTIONS[key]
+    const body = Buffer.from(text)
     await models.projections.upsert(
       { studentId: student, name, digest, seq, body },
       { transaction },

@@ -65,7 +65,13 @@ export class ProjectionsAtHand {
     if (!standing?.ok) return null
     const made = projected(standing.record, student)
     await this.database.write((transaction) =>
-      keepProjections(this.models, student, made, standing.head.seq, transaction),
+      keepProjections(
+        this.models,
+        student,
+        made,
+        { seq: standing.head.seq, before: null },
+        transaction,
+      ),
     )
     return { ...made, seq: standing.head.seq }
   }

@@ -4,7 +4,7 @@ import type { Act, ActId, StudentId, StudentRecord, Undoing } from '@vein-mend/c
 import type { Transaction } from 'sequelize'
 import { addRows, lastRow, readRows, readUndoings } from './actRows'
 import type { ActRow } from './actRows'
-import { dropCheckpointsFrom, packRecord, readCheckpoint, writeCheckpoint } from './checkpoints'
+import { dropCheckpointsFrom, readCheckpoint, writeCheckpoint } from './checkpoints'
 import type { Database } from './database'
 import type { Models } from './models'
 import { keepProjections, projected } from './projections'
@@ -78,7 +78,7 @@ export class RecordStore {
     const standing = playRows(rows, before)
     if (!standing) return null
     const snapshots = before ? [before] : []
-    return { standing, snapshots, sinceCheckpoint: rows.length }
+    return { standing, snapshots, sinceCheckpoint: rows.length, made: null }
   }
 
   private async from(
@@ -108,14 +108,23 @@ export class RecordStore {
     staged: Staged,
     transaction: Transaction,
   ): Promise<void> {
-    const before = await this.within(student, staged, transaction)
-    const made = projected(record, student)
-    await this.models.students.upsert({ id: student, name: record.card.name }, { transaction })
+    const atHand = await this.within(student, staged, transaction)
+    const known = atHand?.standing.ok ? atHand.standing.record : null
+    const before = atHand?.made ?? null
+    const made = projected(
+      record,
+      student,
+      known && before ? { record: known, made: before } : null,
+    )
+    const name = record.card.name
+    if (known?.card.name !== name) {
+      await this.models.students.upsert({ id: student, name }, { transaction })
+    }
     await addRows(this.models, student, acts, transaction)
     const head = await lastRow(this.models, student, transaction)
     if (!head) return
-    await keepProjections(this.models, student, made, head.seq, transaction)
-    staged.atHand.set(student, afterActs(before, { ok: true, record, head }, acts.length))
+    await keepProjections(this.models, student, made, { seq: head.seq, before }, transaction)
+    staged.atHand.set(student, afterActs(atHand, { ok: true, record, head }, acts.length, made))
     staged.projected.set(student, made)
   }
 
@@ -140,7 +149,7 @@ export class RecordStore {
     if (!undoing.ok || !atHand) return undoing
     await dropCheckpointsFrom(this.models, student, reaches, transaction)
     const snapshots = atHand.snapshots.filter((s) => s.head.seq < reaches)
-    staged.atHand.set(student, { ...atHand, snapshots, sinceCheckpoint: CHECKPOINT_EVERY })
+    staged.atHand.set(student, { ...atHand, snapshots })
     return undoing
   }
 
@@ -171,7 +180,7 @@ export class RecordStore {
   }
 
   private async checkpoint(student: StudentId, { record, head }: Snapshot): Promise<void> {
-    const body = await packRecord(record)
+    const body = Buffer.from(JSON.stringify(record))
     await this.database.write(async (transaction) => {
       // Whatever came meanwhile is written down with the next.
       const last = await lastRow(this.models, student, transaction)

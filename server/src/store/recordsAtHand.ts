@@ -1,5 +1,6 @@
 /** Records in memory: those played lately, with places on the way from which an undoing can start. */
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Projected } from './projections'
 import type { Head, Standing } from './standing'
 
 /** A record as it stood after some act; records share what did not change, so it costs little. */
@@ -14,6 +15,8 @@ export interface AtHand {
   readonly snapshots: readonly Snapshot[]
   /** Acts since the record was last written down whole. */
   readonly sinceCheckpoint: number
+  /** What was last made of it and written down; null where that is not known here. */
+  readonly made: Projected | null
 }
 
 /** Students whose records are kept in memory; ten years of one are some tens of megabytes. */
@@ -23,14 +26,19 @@ const SNAPSHOT_EVERY = 50
 const SNAPSHOTS_MOST = 8
 
 /** What is at hand after acts more. */
-export function afterActs(before: AtHand | null, standing: Standing, added: number): AtHand {
+export function afterActs(
+  before: AtHand | null,
+  standing: Standing,
+  added: number,
+  made: Projected,
+): AtHand {
   const sinceCheckpoint = (before?.sinceCheckpoint ?? 0) + added
   const snapshots = before?.snapshots ?? []
   const last = snapshots.at(-1)
   const due = last === undefined || standing.head.seq - last.head.seq >= SNAPSHOT_EVERY
-  if (!standing.ok || !due) return { standing, snapshots, sinceCheckpoint }
+  if (!standing.ok || !due) return { standing, snapshots, sinceCheckpoint, made }
   const taken = [...snapshots, { record: standing.record, head: standing.head }]
-  return { standing, snapshots: taken.slice(-SNAPSHOTS_MOST), sinceCheckpoint }
+  return { standing, snapshots: taken.slice(-SNAPSHOTS_MOST), sinceCheckpoint, made }
 }
 
 export class RecordsAtHand {
