@@ -12,6 +12,7 @@ import type { Projected } from './projections'
 import { afterActs, RecordsAtHand } from './recordsAtHand'
 import type { AtHand, Snapshot } from './recordsAtHand'
 import { playRows, UnplayableRecord } from './standing'
+import { WrittenRecords } from './writtenRecords'
 import type { Head, Standing } from './standing'
 
 /** Acts after which a record is written down whole again. */
@@ -27,6 +28,7 @@ const unknownAct: Undoing = { ok: false, refusal: { code: 'unknown_act', path: [
 
 export class RecordStore {
   private readonly hand = new RecordsAtHand()
+  private readonly written = new WrittenRecords()
   private readonly writing = new Set<Promise<void>>()
 
   constructor(
@@ -56,7 +58,7 @@ export class RecordStore {
     const standing = await this.standing(student)
     if (!standing) return null
     if (!standing.ok) throw new UnplayableRecord(standing.trouble)
-    return { head: standing.head, json: Buffer.from(JSON.stringify(standing.record)) }
+    return this.written.of(student, standing)
   }
 
   private async load(student: StudentId): Promise<AtHand | null> {
