@@ -72,6 +72,7 @@ export const api = {
   passage: (request: PassageRequest) => send<{ exercise: Exercise }>('POST', '/passages', request),
   takeIn: (id: StudentId, handover: object) =>
     send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
+  handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),
   students: () => ask<StudentsResponse>('/students'),
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),

@@ -41,6 +41,7 @@ export function InTheirWords({ state }: { state: CaseState }) {
     >
       <input
         aria-label="The movement in the student's words"
+        placeholder="How it goes, in their own words"
         autoFocus
         maxLength={200}
         value={words}
