@@ -234,3 +234,25 @@ test('the studio learns how faults mend, and goes back in one move', async ({ pa
   await page.getByRole('button', { name: 'Go by the packs' }).click()
   await expect(page.getByText('the packs’ figures hold', { exact: true })).toBeVisible()
 })
+
+test('how the student describes the movement is kept beside the cue, and in the story of the fault', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await beginLesson(page)
+  const name = 'Sits slumped, the breath has no room'
+  const project = page.getByRole('article', { name })
+  await project.getByRole('button', { name: 'How do they describe it?' }).click()
+  const words = project.getByLabel("The movement in the student's words")
+  await words.fill('like a puppet on its string')
+  // Half said when the page goes: it is still there.
+  await page.reload()
+  await expect(words).toHaveValue('like a puppet on its string')
+  await words.press('Enter')
+  await expect(project.getByText('“like a puppet on its string”')).toBeVisible()
+  await allSent(page)
+  await project.getByRole('link', { name }).click()
+  await expect(page.getByRole('heading', { name: 'In the student’s words' })).toBeVisible()
+  await expect(page.getByText('“like a puppet on its string”')).toBeVisible()
+})
