@@ -154,8 +154,8 @@ export function makeRouter() {
         {
           path: '*',
           lazy: screen(
-            () => import('./Nowhere'),
-            (m) => m.Nowhere,
+            () => import('../ui/NotHere'),
+            (m) => m.NotHere,
           ),
         },
       ],

@@ -1,11 +1,20 @@
-/** An address that names nothing. */
+/** A screen that has nothing to show: what is the matter, and the way back. */
 import { Link } from 'react-router'
 
-export function NotHere() {
+interface Props {
+  readonly title?: string
+  readonly about?: string
+}
+
+/** Without words of its own: an address that names nothing. */
+export function NotHere({
+  title = 'There is nothing at this address',
+  about = 'The student, lesson or pack may have been named differently.',
+}: Props) {
   return (
     <div className="py-16 text-center">
-      <h1 className="text-xl">There is nothing at this address</h1>
-      <p className="text-kiln mt-2">The student, lesson or pack may have been named differently.</p>
+      <h1 className="text-xl">{title}</h1>
+      <p className="text-kiln mt-2">{about}</p>
       <p className="mt-4">
         <Link to="/" className="underline">
           Go to Today
