@@ -38,9 +38,31 @@ async function knowledgeAt(models: Models, { id, version, digest }: PackRef) {
   return older ?? models.packTexts.findOne({ where: { id, version }, raw: true })
 }
 
-export function knowledgeStore(database: Database, models: Models): KnowledgeStore {
+function settingStore(
+  database: Database,
+  models: Models,
+): Pick<KnowledgeStore, 'setting' | 'keepSetting'> {
   /** Settings as they were last read or kept: every act asks for some. */
   const settings = new Map<string, string>()
+  return {
+    setting: async (key) => {
+      const known = settings.get(key)
+      if (known !== undefined) return JSON.parse(known) as unknown
+      const row = await models.settings.findOne({ where: { key }, raw: true })
+      settings.set(key, row?.value ?? 'null')
+      return row ? (JSON.parse(row.value) as unknown) : null
+    },
+    keepSetting: async (key, value) => {
+      const text = JSON.stringify(value)
+      await database.write(async (transaction) => {
+        await models.settings.upsert({ key, value: text }, { transaction })
+      })
+      settings.set(key, text)
+    },
+  }
+}
+
+export function knowledgeStore(database: Database, models: Models): KnowledgeStore {
   return {
     keepPacks: (packs) =>
       database.write(async (transaction) => {
@@ -68,19 +90,6 @@ export function knowledgeStore(database: Database, models: Models): KnowledgeSto
       database.write(async (transaction) => {
         await models.ownPacks.destroy({ where: { id }, transaction })
       }),
-    setting: async (key) => {
-      const known = settings.get(key)
-      if (known !== undefined) return JSON.parse(known) as unknown
-      const row = await models.settings.findOne({ where: { key }, raw: true })
-      settings.set(key, row?.value ?? 'null')
-      return row ? (JSON.parse(row.value) as unknown) : null
-    },
-    keepSetting: async (key, value) => {
-      const text = JSON.stringify(value)
-      await database.write(async (transaction) => {
-        await models.settings.upsert({ key, value: text }, { transaction })
-      })
-      settings.set(key, text)
-    },
+    ...settingStore(database, models),
   }
 }

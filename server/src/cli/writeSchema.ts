@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { handoverSchema } from '@vein-mend/contract'
 import { format } from 'prettier'
 
-const FILE = join(import.meta.dirname, '../contract/src/handover.schema.json')
+const FILE = join(import.meta.dirname, '../../../contract/src/handover.schema.json')
 
 writeFileSync(
   FILE,
