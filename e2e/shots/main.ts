@@ -59,7 +59,7 @@ async function beginAndNote(page: Page, signs: Typed): Promise<void> {
 /** The link for home, as a phone opens it. */
 async function openHomePage(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Make a link' }).click()
-  const link = page.getByRole('textbox', { name: /Give this link/ })
+  const link = page.getByRole('textbox', { name: 'Link for home' })
   await page.goto(await link.inputValue())
   await page.getByRole('checkbox').first().click()
 }
