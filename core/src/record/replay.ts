@@ -69,12 +69,16 @@ export type Undoing =
 
 const cannot = (refusal: RecordRefusal): Undoing => ({ ok: false, refusal })
 
-/** Acts of a student as an undoing needs them: those from a checkpoint on, and what is undone of all. */
+/** Stands for the id of the undoing that is asked about. */
+const NEW_UNDOING = 'the-new-undoing' as ActId
+
+/** Acts of a student as an undoing needs them: those from a checkpoint on, and every undoing there is. */
 export interface ActsFrom {
   /** Acts after the checkpoint, in order. */
   readonly later: readonly Act[]
-  readonly undone: ReadonlySet<ActId>
-  /** The record before `later`. */
+  /** Every undoing of the student, in order; other acts among them say nothing. */
+  readonly undoings: readonly Act[]
+  /** The record before `later`, as it stands with what is undone. */
   readonly before: StudentRecord | null
 }
 
@@ -83,14 +87,18 @@ export interface ActsFrom {
  * it, and the refusal names the first that stands on it. The target, and for an undoing what it undid, must be
  * among the acts given.
  */
-export function undoAct({ later, undone, before }: ActsFrom, target: ActId): Undoing {
+export function undoAct({ later, undoings, before }: ActsFrom, target: ActId): Undoing {
+  const undone = undoneActs(undoings)
   const found = later.find((a) => a.id === target)
   if (!found) return cannot(refuse('unknown_act', 'act'))
   if (found.kind === 'student-added') return cannot(refuse('cannot_undo_student', 'act'))
   if (undone.has(target)) return cannot(refuse('undone_already', 'act'))
-  const without = new Set(undone)
-  if (found.kind === 'undone') without.delete(found.act)
-  else without.add(target)
+  // With the new undoing behind them all, whatever chain of undoings it stands on.
+  const { at, by } = found
+  const without = undoneActs([
+    ...undoings,
+    { kind: 'undone', id: NEW_UNDOING, act: target, at, by },
+  ])
   const played = replay(later, { before, undone: without, judged: true })
   if (!played.ok) {
     const kind = later[played.at]?.kind ?? ''

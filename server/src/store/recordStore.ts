@@ -146,8 +146,8 @@ export class RecordStore {
     const before = atHand?.snapshots.findLast((s) => s.head.seq < reaches) ?? null
     const after = before?.head.seq ?? 0
     const rows = await readRows(this.models, student, { after, transaction })
-    const undone = undoneActs(await readUndoings(this.models, student, transaction))
-    const undoing = undoRows(rows, undone, before?.record ?? null, target)
+    const undoings = await readUndoings(this.models, student, transaction)
+    const undoing = undoRows(rows, undoings, before?.record ?? null, target)
     if (!undoing.ok || !atHand) return undoing
     await dropCheckpointsFrom(this.models, student, reaches, transaction)
     const snapshots = atHand.snapshots.filter((s) => s.head.seq < reaches)
@@ -155,14 +155,19 @@ export class RecordStore {
     return undoing
   }
 
-  /** The place in the file from which on the record changes: the act, or what it had undone. */
+  /** The place in the file from which on the record changes: the act, or whatever its chain of undoings had undone. */
   private async reachOf(student: StudentId, target: ActId, transaction: Transaction) {
     const find = (id: string) =>
       this.models.acts.findOne({ where: { id, studentId: student }, raw: true, transaction })
-    const row = await find(target)
-    if (row?.kind !== 'undone') return row?.seq ?? null
-    const { act } = JSON.parse(row.body) as { act: string }
-    return (await find(act))?.seq ?? row.seq
+    let row = await find(target)
+    while (row?.kind === 'undone') {
+      const { act } = JSON.parse(row.body) as { act: string }
+      const earlier = await find(act)
+      // Nothing undoes what comes after it, so the chain comes to its end.
+      if (!earlier || earlier.seq >= row.seq) break
+      row = earlier
+    }
+    return row?.seq ?? null
   }
 
   /** The write is committed: what it made is what there is. */
@@ -203,15 +208,16 @@ export class RecordStore {
 
 function undoRows(
   rows: readonly ActRow[],
-  undone: ReadonlySet<ActId>,
+  undoings: readonly Act[],
   before: StudentRecord | null,
   target: ActId,
 ): Undoing {
+  const undone = undoneActs(undoings)
   const later = rows.flatMap((r) => r.act ?? [])
   const unread = rows.find((r) => r.act === null && !undone.has(r.id) && r.id !== target)
   if (unread) return { ok: false, refusal: { code: 'act_not_understood', path: ['act'] } }
   if (rows.some((r) => r.id === target && r.act !== null)) {
-    return undoAct({ later, undone, before }, target)
+    return undoAct({ later, undoings, before }, target)
   }
   // The act itself cannot be read: without it the rest is played as it is.
   const played = replay(later, { before, undone, judged: true })

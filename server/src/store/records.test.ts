@@ -136,9 +136,15 @@ describe('an undoing', () => {
       expect(await store.recordOf(ID)).toEqual(playRecord(all))
     }
     // And back again: an undoing can be undone.
-    await undo('undo-on-top-1' as ActId, 'undo-undoing')
-    all.push(undoOf('undo-on-top-1' as ActId, 'undo-undoing'))
-    expect(await store.recordOf(ID)).toEqual(playRecord(all))
+    for (const [target, id] of [
+      ['undo-on-top-1', 'undo-undoing'],
+      ['undo-undoing', 'undo-thrice'],
+      ['undo-thrice', 'undo-four-times'],
+    ] as const) {
+      await undo(target as ActId, id)
+      all.push(undoOf(target as ActId, id))
+      expect(await store.recordOf(ID)).toEqual(playRecord(all))
+    }
     await reopened()
     expect(await store.recordOf(ID)).toEqual(playRecord(all))
   })

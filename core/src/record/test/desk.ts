@@ -3,7 +3,7 @@ import { addDays } from '../../kit'
 import type { IsoDate, IsoInstant } from '../../kit'
 import type { Condition } from '../../packs'
 import { USUAL_MENDING } from '../../mending'
-import { EMPTY_CARD, playRecord, refuseAct, undoAct, undoneActs } from '../index'
+import { EMPTY_CARD, playRecord, refuseAct, undoAct } from '../index'
 import type { Act, ActBody, ActId, CaseId, LessonId, StudentCard, StudentRecord } from '../index'
 
 export const START = '2026-01-12' as IsoDate
@@ -104,7 +104,7 @@ export class Desk {
   /** Why the act cannot be undone; null when it can. */
   whyNotUndo(target: ActId) {
     const later = this.acts
-    const undoing = undoAct({ later, undone: undoneActs(later), before: null }, target)
+    const undoing = undoAct({ later, undoings: later, before: null }, target)
     return undoing.ok ? null : undoing.refusal
   }
   case(id = A) {
