@@ -1,7 +1,7 @@
 /** How long ladders take to be made and engraved, over all instruments. */
 import { join } from 'node:path'
 import { KEYS_BY_FOURTHS, makeExercise } from '@vein-mend/core/music'
-import { engrave } from '../../server/src/paper'
+import { engrave } from '../../server/src/notation'
 import { readLibrary } from '../../server/src/packs'
 import { ROOT } from '../support/server'
 import { figure, p95 } from './figures'

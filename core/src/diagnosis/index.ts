@@ -1,6 +1,6 @@
 /** Signs to faults: exact probabilities, the next best check and the reasons. */
-export { openBench } from './bench'
-export type { Bench } from './bench'
+export { openDiagnosisBench } from './diagnosisBench'
+export type { DiagnosisBench } from './diagnosisBench'
 export type { MindChange } from './mindChanges'
 export type { PairChance } from './pairChances'
 export { diagnose } from './diagnose'

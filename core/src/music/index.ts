@@ -27,7 +27,7 @@ export {
   up,
 } from './pitches'
 export type { Mode } from './pitches'
-export { handsRatio, pluckingDistance, soundingShare } from './pluckingPlace'
+export { pluckingDistance, soundingShare } from './pluckingPlace'
 export { scaleFingers } from './scaleFingering'
 export { spokenOrder } from './spokenOrder'
 export type { Spoken } from './spokenOrder'

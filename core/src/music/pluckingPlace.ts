@@ -16,8 +16,3 @@ export function pluckingDistance(scaleLength: number, openDistance: number, fret
   }
   return openDistance * soundingShare(fret)
 }
-
-/** How much less the plucking hand moves than the stopping hand, both measured along the string, in [0, 1). */
-export function handsRatio(openDistance: number, scaleLength: number): number {
-  return openDistance / scaleLength
-}

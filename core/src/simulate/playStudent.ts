@@ -6,7 +6,7 @@ import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
 import { activeProjects, lessonOf, lessonQuestion, PROJECTS_MOST, ruleFor } from '../record'
 import type { Act, CaseId, CaseState, LessonId } from '../record'
-import { Player } from './player'
+import { SimulatedRecord } from './simulatedRecord'
 import type { PlayedStudent, StudentScript } from './studentScript'
 
 /** Signs a teacher notices and settles on: more would not fit in a lesson. */
@@ -20,20 +20,20 @@ const EASE = 0.74
 /** Probability a rival must reach before a careful teacher settles. */
 const SETTLE_AT = 0.55
 
-function caseAt(player: Player, id: CaseId): CaseState {
-  const found = player.now.cases.find((c) => c.id === id)
+function caseAt(student: SimulatedRecord, id: CaseId): CaseState {
+  const found = student.now.cases.find((c) => c.id === id)
   if (!found) throw new RangeError(`no case ${id}`)
   return found
 }
 
-function lookAgain(player: Player, state: CaseState, number: number): void {
-  const there = player.isThere(state.fault, number)
+function lookAgain(student: SimulatedRecord, state: CaseState, number: number): void {
+  const there = student.isThere(state.fault, number)
   const showing =
     state.status.state === 'mended' ? 0.3 : Math.min(0.8, 0.2 + 0.11 * state.rungsPassed)
-  const clean = player.tries(5, there ? showing : 0.96)
-  player.do({
+  const clean = student.tries(5, there ? showing : 0.96)
+  student.do({
     kind: 'look-taken',
-    lesson: player.lesson,
+    lesson: student.lesson,
     case: state.id,
     condition: state.rungsPassed > 1 || !there ? 'piece-tempo' : 'piece-slow',
     prompted: false,
@@ -42,46 +42,46 @@ function lookAgain(player: Player, state: CaseState, number: number): void {
   })
 }
 
-function climb(player: Player, state: CaseState, number: number): void {
+function climb(student: SimulatedRecord, state: CaseState, number: number): void {
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
   if (!ladder || !rung) return
   const n = triesAsked(rung.pass)
-  const hidden = player.script.hidden.find((h) => h.fault === state.fault)
-  const ease = player.isThere(state.fault, number) ? (hidden?.ease ?? EASE) : 0.95
-  const clean = player.tries(n, ease)
-  player.do({
+  const hidden = student.script.hidden.find((h) => h.fault === state.fault)
+  const ease = student.isThere(state.fault, number) ? (hidden?.ease ?? EASE) : 0.95
+  const clean = student.tries(n, ease)
+  student.do({
     kind: 'rung-tried',
-    lesson: player.lesson,
+    lesson: student.lesson,
     case: state.id,
     rung: rung.id,
     clean,
     tries: n,
   })
   const { advice } = adviseRung(rung.pass, { clean, tries: n })
-  player.do({ kind: 'rung-decided', lesson: player.lesson, case: state.id, decision: advice })
+  student.do({ kind: 'rung-decided', lesson: student.lesson, case: state.id, decision: advice })
 }
 
-function goOnWithProjects(player: Player, number: number): void {
-  for (const { id } of activeProjects(player.now)) {
-    const state = caseAt(player, id)
-    if (state.settledOn === player.lesson) continue
-    const recall = pick(player.rng, ['alone', 'alone', 'hint', 'not'] as const)
-    if (state.cue) player.do({ kind: 'cue-recalled', lesson: player.lesson, case: id, recall })
-    lookAgain(player, state, number)
-    climb(player, caseAt(player, id), number)
-    if (ruleFor(player.now, caseAt(player, id)).holds) {
-      player.do({ kind: 'case-mended', lesson: player.lesson, case: id })
+function goOnWithProjects(student: SimulatedRecord, number: number): void {
+  for (const { id } of activeProjects(student.now)) {
+    const state = caseAt(student, id)
+    if (state.settledOn === student.lesson) continue
+    const recall = pick(student.rng, ['alone', 'alone', 'hint', 'not'] as const)
+    if (state.cue) student.do({ kind: 'cue-recalled', lesson: student.lesson, case: id, recall })
+    lookAgain(student, state, number)
+    climb(student, caseAt(student, id), number)
+    if (ruleFor(student.now, caseAt(student, id)).holds) {
+      student.do({ kind: 'case-mended', lesson: student.lesson, case: id })
     }
   }
 }
 
-function recheck(player: Player, number: number): void {
-  const { date } = lessonOf(player.now, player.lesson)
-  for (const state of player.now.cases) {
+function recheck(student: SimulatedRecord, number: number): void {
+  const { date } = lessonOf(student.now, student.lesson)
+  for (const state of student.now.cases) {
     if (state.status.state !== 'mended' || state.status.nextRecheck === null) continue
     if (state.status.on === date || daysBetween(state.status.nextRecheck, date) < 0) continue
-    lookAgain(player, state, number)
+    lookAgain(student, state, number)
   }
 }
 
@@ -89,28 +89,28 @@ function recheck(player: Player, number: number): void {
 const SEEN_AGAIN = 0.3
 
 /** What came back is seen by and by, and what has come back is taken up again when there is room. */
-function takeUpAgain(player: Player, number: number): void {
-  const { lesson } = player
-  for (const { id, fault, status } of player.now.cases) {
-    const isBack = status.state === 'mended' && status.on !== dateNow(player)
-    if (isBack && player.isThere(fault, number) && chance(player.rng, SEEN_AGAIN)) {
-      player.do({ kind: 'case-reopened', lesson, case: id, reason: 'showed again in the piece' })
+function takeUpAgain(student: SimulatedRecord, number: number): void {
+  const { lesson } = student
+  for (const { id, fault, status } of student.now.cases) {
+    const isBack = status.state === 'mended' && status.on !== dateNow(student)
+    if (isBack && student.isThere(fault, number) && chance(student.rng, SEEN_AGAIN)) {
+      student.do({ kind: 'case-reopened', lesson, case: id, reason: 'showed again in the piece' })
     }
   }
-  for (const { id, fault, status } of player.now.cases) {
-    const known = player.knowledge.faults.find((f) => f.id === fault)
-    const room = activeProjects(player.now).length < PROJECTS_MOST
-    if (known && status.state === 'relapsed' && room) prescribe(player, id, known)
+  for (const { id, fault, status } of student.now.cases) {
+    const known = student.knowledge.faults.find((f) => f.id === fault)
+    const room = activeProjects(student.now).length < PROJECTS_MOST
+    if (known && status.state === 'relapsed' && room) prescribe(student, id, known)
   }
 }
 
-function dateNow(player: Player): IsoDate {
-  return lessonOf(player.now, player.lesson).date
+function dateNow(student: SimulatedRecord): IsoDate {
+  return lessonOf(student.now, student.lesson).date
 }
 
 /** Signs the hidden faults bring out today, strongest first. */
-function signsToday(player: Player, faults: readonly Fault[]): [Finding, Strength][] {
-  const { knowledge, rng } = player
+function signsToday(student: SimulatedRecord, faults: readonly Fault[]): [Finding, Strength][] {
+  const { knowledge, rng } = student
   const shown = faults.flatMap((f) => Object.entries(f.shows)).sort((a, b) => b[1] - a[1])
   const seen = new Set<string>()
   return shown.flatMap(([id, strength]): [Finding, Strength][] => {
@@ -121,12 +121,14 @@ function signsToday(player: Player, faults: readonly Fault[]): [Finding, Strengt
   })
 }
 
-function answerChecks(player: Player, faults: readonly Fault[]): void {
+function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): void {
   for (let i = 0; i < CHECKS_MOST; i++) {
-    const { rivals, checks } = diagnose(lessonQuestion(player.now, player.lesson, player.knowledge))
+    const { rivals, checks } = diagnose(
+      lessonQuestion(student.now, student.lesson, student.knowledge),
+    )
     const best = checks.ranked[0]
     if (!best || (rivals[0]?.probability ?? 0) > 0.9 || best.bits < 0.02) return
-    const present = (id: string) => faults.some((f) => chance(player.rng, f.shows[id] ?? 0.03))
+    const present = (id: string) => faults.some((f) => chance(student.rng, f.shows[id] ?? 0.03))
     const truth = new Map(
       best.check.outcomes.flatMap((o) => Object.keys(o.says)).map((id) => [id, present(id)]),
     )
@@ -137,99 +139,100 @@ function answerChecks(player: Player, faults: readonly Fault[]): void {
         ),
       ) ?? best.check.outcomes.at(-1)
     if (!outcome) return
-    player.do({
+    student.do({
       kind: 'check-answered',
-      lesson: player.lesson,
+      lesson: student.lesson,
       check: best.check.id,
       outcome: outcome.id,
     })
   }
 }
 
-function settleAndPrescribe(player: Player): void {
-  const { rivals } = diagnose(lessonQuestion(player.now, player.lesson, player.knowledge))
-  const settled = new Map(player.now.cases.map((c) => [c.fault, c]))
+function settleAndPrescribe(student: SimulatedRecord): void {
+  const { rivals } = diagnose(lessonQuestion(student.now, student.lesson, student.knowledge))
+  const settled = new Map(student.now.cases.map((c) => [c.fault, c]))
   const first = rivals.find((r) => settled.get(r.fault.id)?.status.state !== 'healing')
   if (!first || first.probability < SETTLE_AT) return
   const known = settled.get(first.fault.id)
-  const id = known?.id ?? (`${player.script.key}-case-${player.now.cases.length + 1}` as CaseId)
+  const id = known?.id ?? (`${student.script.key}-case-${student.now.cases.length + 1}` as CaseId)
   if (!known) {
-    player.do({ kind: 'fault-settled', lesson: player.lesson, case: id, fault: first.fault.id })
+    student.do({ kind: 'fault-settled', lesson: student.lesson, case: id, fault: first.fault.id })
   }
-  prescribe(player, id, first.fault)
+  prescribe(student, id, first.fault)
 }
 
-function prescribe(player: Player, id: CaseId, fault: Fault): void {
+function prescribe(student: SimulatedRecord, id: CaseId, fault: Fault): void {
   const remedy = fault.remedies[0]
-  if (remedy === undefined || !player.now.cases.some((c) => c.id === id)) return
-  const { lesson } = player
-  if (!player.do({ kind: 'remedy-started', lesson, case: id, remedy, weeks: WEEKS })) return
-  const words = player.script.cues[fault.id] ?? fault.cues[0]?.words
-  if (words !== undefined) player.do({ kind: 'cue-agreed', lesson: player.lesson, case: id, words })
+  if (remedy === undefined || !student.now.cases.some((c) => c.id === id)) return
+  const { lesson } = student
+  if (!student.do({ kind: 'remedy-started', lesson, case: id, remedy, weeks: WEEKS })) return
+  const words = student.script.cues[fault.id] ?? fault.cues[0]?.words
+  if (words !== undefined)
+    student.do({ kind: 'cue-agreed', lesson: student.lesson, case: id, words })
 }
 
-function lookForMore(player: Player, number: number): void {
-  const open = player.script.hidden
-    .filter((h) => player.isThere(h.fault, number))
+function lookForMore(student: SimulatedRecord, number: number): void {
+  const open = student.script.hidden
+    .filter((h) => student.isThere(h.fault, number))
     .filter((h) => {
-      const state = player.now.cases.find((c) => c.fault === h.fault)?.status.state
+      const state = student.now.cases.find((c) => c.fault === h.fault)?.status.state
       return state === undefined || state === 'open' || state === 'relapsed'
     })
-  const full = activeProjects(player.now).length >= PROJECTS_MOST
-  const waits = number >= (player.script.settlesWaitingFrom ?? Infinity)
+  const full = activeProjects(student.now).length >= PROJECTS_MOST
+  const waits = number >= (student.script.settlesWaitingFrom ?? Infinity)
   if (open.length === 0 || (full && !waits)) return
-  const faults = player.knowledge.faults.filter((f) => open.some((h) => h.fault === f.id))
-  for (const [finding, strength] of signsToday(player, faults).slice(0, SIGNS_MOST)) {
-    player.do({
+  const faults = student.knowledge.faults.filter((f) => open.some((h) => h.fault === f.id))
+  for (const [finding, strength] of signsToday(student, faults).slice(0, SIGNS_MOST)) {
+    student.do({
       kind: 'sign-noted',
-      lesson: player.lesson,
+      lesson: student.lesson,
       finding: finding.id,
       strength,
       prompted: false,
       condition: null,
     })
   }
-  answerChecks(player, faults)
-  settleAndPrescribe(player)
+  answerChecks(student, faults)
+  settleAndPrescribe(student)
 }
 
 /** A break is noted after the last lesson before it. */
-function noteBreaks(player: Player, date: IsoDate, next: IsoDate | undefined): void {
-  for (const { fromDaysAgo, toDaysAgo, why, words } of player.script.breaks ?? []) {
-    const from = addDays(player.today, -fromDaysAgo)
+function noteBreaks(student: SimulatedRecord, date: IsoDate, next: IsoDate | undefined): void {
+  for (const { fromDaysAgo, toDaysAgo, why, words } of student.script.breaks ?? []) {
+    const from = addDays(student.today, -fromDaysAgo)
     if (from <= date || next === undefined || from > next) continue
-    player.do({ kind: 'break-noted', from, to: addDays(player.today, -toDaysAgo), why, words })
+    student.do({ kind: 'break-noted', from, to: addDays(student.today, -toDaysAgo), why, words })
   }
 }
 
-function noteLevels(player: Player, number: number, date: IsoDate): void {
-  const noted = player.script.levels?.find((l) => l.lesson === number)
+function noteLevels(student: SimulatedRecord, number: number, date: IsoDate): void {
+  const noted = student.script.levels?.find((l) => l.lesson === number)
   if (!noted) return
   const { hands, reading, ear, pieces } = noted
-  player.do({ kind: 'levels-noted', date, hands, reading, ear, pieces })
+  student.do({ kind: 'levels-noted', date, hands, reading, ear, pieces })
 }
 
-function prepareGate(player: Player, number: number, date: IsoDate): void {
-  const { prepares } = player.script
+function prepareGate(student: SimulatedRecord, number: number, date: IsoDate): void {
+  const { prepares } = student.script
   if (prepares?.lesson !== number) return
-  player.do({ kind: 'gate-prepared', date, gate: prepares.gate, on: true })
+  student.do({ kind: 'gate-prepared', date, gate: prepares.gate, on: true })
 }
 
 /** Once a gate is got ready for, its needs are looked at in every lesson; with chance of its own, so that the story goes on as before. */
-function lookAtGate(player: Player, number: number): void {
-  const { prepares } = player.script
-  const gate = player.knowledge.gates.find((g) => g.id === prepares?.gate)
+function lookAtGate(student: SimulatedRecord, number: number): void {
+  const { prepares } = student.script
+  const gate = student.knowledge.gates.find((g) => g.id === prepares?.gate)
   if (!prepares || !gate || number <= prepares.lesson) return
   const rng = seededRng(number)
-  const noted = lessonOf(player.now, player.lesson).signs.map((s) => s.finding)
+  const noted = lessonOf(student.now, student.lesson).signs.map((s) => s.finding)
   for (const { without } of gate.needs) {
     if (noted.includes(without)) continue
-    const shows = player.knowledge.faults.some(
-      (f) => player.isThere(f.id, number) && chance(rng, f.shows[without] ?? 0),
+    const shows = student.knowledge.faults.some(
+      (f) => student.isThere(f.id, number) && chance(rng, f.shows[without] ?? 0),
     )
-    player.do({
+    student.do({
       kind: 'sign-noted',
-      lesson: player.lesson,
+      lesson: student.lesson,
       finding: without,
       strength: shows ? 'slight' : 'absent',
       prompted: false,
@@ -238,44 +241,45 @@ function lookAtGate(player: Player, number: number): void {
   }
 }
 
-function lookAtSetup(player: Player): void {
-  const found = player.script.setupAtEnd
-  if (found) player.do({ kind: 'setup-checked', lesson: player.lesson, place: 'studio', ...found })
+function lookAtSetup(student: SimulatedRecord): void {
+  const found = student.script.setupAtEnd
+  if (found)
+    student.do({ kind: 'setup-checked', lesson: student.lesson, place: 'studio', ...found })
 }
 
-function letRest(player: Player, number: number): void {
-  const { rests } = player.script
-  const state = player.now.cases.find((c) => c.fault === rests?.fault)
+function letRest(student: SimulatedRecord, number: number): void {
+  const { rests } = student.script
+  const state = student.now.cases.find((c) => c.fault === rests?.fault)
   if (!rests || rests.lesson !== number || !state) return
-  const { lesson } = player
-  player.do({ kind: 'case-rested', lesson, case: state.id, reason: rests.reason })
+  const { lesson } = student
+  student.do({ kind: 'case-rested', lesson, case: state.id, reason: rests.reason })
 }
 
-function oneLesson(player: Player, number: number, date: IsoDate, last: boolean): void {
-  const { script, rng } = player
-  player.lesson = `${script.key}-lesson-${String(number).padStart(3, '0')}` as LessonId
-  player.do({ kind: 'lesson-opened', lesson: player.lesson, date })
+function oneLesson(student: SimulatedRecord, number: number, date: IsoDate, last: boolean): void {
+  const { script, rng } = student
+  student.lesson = `${script.key}-lesson-${String(number).padStart(3, '0')}` as LessonId
+  student.do({ kind: 'lesson-opened', lesson: student.lesson, date })
   const words = script.strengths[(number - 1) % Math.max(1, script.strengths.length)]
   if (words !== undefined && number % 3 === 1) {
-    player.do({ kind: 'strength-named', lesson: player.lesson, words })
+    student.do({ kind: 'strength-named', lesson: student.lesson, words })
   }
-  player.heal(number)
-  if (script.breaks) takeUpAgain(player, number)
-  const { hidden } = player.script
-  const there = hidden.filter((h) => player.isThere(h.fault, number)).map((h) => h.fault)
-  player.truth.push({ lesson: player.lesson, there })
-  recheck(player, number)
-  goOnWithProjects(player, number)
-  letRest(player, number)
-  lookForMore(player, number)
-  noteLevels(player, number, date)
-  prepareGate(player, number, date)
-  lookAtGate(player, number)
-  if (last) lookAtSetup(player)
+  student.heal(number)
+  if (script.breaks) takeUpAgain(student, number)
+  const { hidden } = student.script
+  const there = hidden.filter((h) => student.isThere(h.fault, number)).map((h) => h.fault)
+  student.truth.push({ lesson: student.lesson, there })
+  recheck(student, number)
+  goOnWithProjects(student, number)
+  letRest(student, number)
+  lookForMore(student, number)
+  noteLevels(student, number, date)
+  prepareGate(student, number, date)
+  lookAtGate(student, number)
+  if (last) lookAtSetup(student)
   if (last && script.painAtEnd !== undefined) {
-    player.do({
+    student.do({
       kind: 'sign-noted',
-      lesson: player.lesson,
+      lesson: student.lesson,
       finding: script.painAtEnd,
       strength: 'marked',
       prompted: false,
@@ -285,7 +289,7 @@ function oneLesson(player: Player, number: number, date: IsoDate, last: boolean)
   if (last && script.leaveOpen) return
   const note = script.notes.length > 0 ? pick(rng, script.notes) : ''
   const next = addDays(date, DAYS_TO_NEXT)
-  player.do({ kind: 'lesson-closed', lesson: player.lesson, note, family: '', next })
+  student.do({ kind: 'lesson-closed', lesson: student.lesson, note, family: '', next })
 }
 
 /** The student's weeks with what was truly there in each, the last lesson on the day the script says. Same seed, same story. */
@@ -295,14 +299,14 @@ export function playStudentInFull(
   today: IsoDate,
   rng: Rng,
 ): PlayedStudent {
-  const player = new Player(script, knowledge, today, rng)
-  player.do({ kind: 'student-added', card: script.card })
+  const student = new SimulatedRecord(script, knowledge, today, rng)
+  student.do({ kind: 'student-added', card: script.card })
   const dates = script.daysBeforeToday.map((days) => addDays(today, -days))
   dates.forEach((date, i) => {
-    oneLesson(player, i + 1, date, i === dates.length - 1)
-    noteBreaks(player, date, dates[i + 1])
+    oneLesson(student, i + 1, date, i === dates.length - 1)
+    noteBreaks(student, date, dates[i + 1])
   })
-  return { acts: player.acts, truth: player.truth }
+  return { acts: student.acts, truth: student.truth }
 }
 
 /** The acts alone. */

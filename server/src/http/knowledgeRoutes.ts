@@ -22,9 +22,7 @@ function send(res: Response, result: KnowledgeResult): void {
 
 /** A pack's text as a file to keep. */
 function sendYaml(res: Response, name: string, text: string): void {
-  res.setHeader('content-type', 'application/yaml; charset=utf-8')
-  res.setHeader('content-disposition', `attachment; filename="${name}.yaml"`)
-  res.send(text)
+  res.attachment(`${name}.yaml`).type('application/yaml; charset=utf-8').send(text)
 }
 
 export function knowledgeRoutes(routes: Router, deps: Deps): void {

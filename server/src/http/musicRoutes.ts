@@ -2,7 +2,7 @@
 import { parsePassage } from '@vein-mend/contract'
 import type { CaseId, StudentId } from '@vein-mend/core/record'
 import type { Request, Response, Router } from 'express'
-import { readPassage } from '../paper'
+import { readPassage } from '../notation'
 import type { Deps } from '../usecases/deps'
 import { exerciseOf, fileOf, ladderPdf, madeLadder } from '../usecases/ladderFiles'
 import type { FileKind } from '../usecases/ladderFiles'
@@ -33,12 +33,9 @@ function sendFile(
   kind: keyof typeof TYPES,
   body: string | Buffer,
 ): void {
-  res.setHeader('content-type', TYPES[kind])
   // Notes are looked at in the page; everything else is taken away.
-  if (kind !== 'svg') {
-    res.setHeader('content-disposition', `attachment; filename="${fileNameOf(name)}.${kind}"`)
-  }
-  res.send(body)
+  if (kind !== 'svg') res.attachment(`${fileNameOf(name)}.${kind}`)
+  res.type(TYPES[kind]).send(body)
 }
 
 /** `ladder` for all rungs, or the place of one, from 1. */

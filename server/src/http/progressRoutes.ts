@@ -15,9 +15,7 @@ function dayIn(req: Request, name: string) {
 }
 
 function sendFile(res: Response, type: string, file: string, body: Buffer | string): void {
-  res.setHeader('content-type', type)
-  res.setHeader('content-disposition', `attachment; filename="${file}"`)
-  res.send(body)
+  res.attachment(file).type(type).send(body)
 }
 
 export function progressRoutes(routes: Router, deps: Deps): void {

@@ -32,9 +32,10 @@ export function weekRoutes(routes: Router, deps: Deps): void {
       return
     }
     const file = `${fileNameOf(sheet.value.name)}-${sheet.value.monday}.${kind}`
-    res.setHeader('content-type', TYPES[kind])
-    res.setHeader('content-disposition', `attachment; filename="${file}"`)
-    res.send(await weekFile(id, sheet.value, kind))
+    res
+      .attachment(file)
+      .type(TYPES[kind])
+      .send(await weekFile(id, sheet.value, kind))
   })
   routes.get('/students/:id/home-links', async (req, res) => {
     res.json({ links: await listHomeLinks(deps, req.params.id as StudentId) })

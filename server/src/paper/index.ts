@@ -1,13 +1,8 @@
-/** What leaves the studio as files: engraved notes, MIDI, PDF; and pieces that come in. */
-export { engrave } from './engrave'
+/** What is printed: sheets of the ladder and the week, letters and reports, as PDF. */
 export { ladderPaper, rungContent, sayPassRule } from './ladderPaper'
 export type { PaperRung } from './ladderPaper'
-export { midiFile } from './midiFile'
 export { pdfOf, PRINT_WIDTH, settable } from './pdf'
 export { progressLetter, termReport } from './progressPaper'
 export type { ProgressOnPaper } from './progressPaper'
-export { readPassage } from './readPiece'
-export { actsTable, recordTable } from './recordTables'
-export { weekCalendar, weekTable } from './weekFiles'
 export { weekPaper } from './weekPaper'
 export type { WeekOnPaper } from './weekPaper'

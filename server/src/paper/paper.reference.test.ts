@@ -9,7 +9,8 @@ import { svgForPaper } from './svgForPaper'
 import { VerovioToolkit } from 'verovio/esm'
 import createVerovioModule from 'verovio/wasm'
 import { shippedPacks } from '../test/studio'
-import { engrave, ladderPaper, midiFile, readPassage } from './index'
+import { engrave, midiFile, readPassage } from '../notation'
+import { ladderPaper } from './index'
 
 const packs = await shippedPacks()
 const reader = new VerovioToolkit(await createVerovioModule())

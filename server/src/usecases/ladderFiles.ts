@@ -8,7 +8,8 @@ import { factsOf } from '@vein-mend/core/record'
 import type { CaseId, LadderState, StudentId } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung, RungSettings } from '@vein-mend/core/remedy'
-import { engrave, ladderPaper, midiFile } from '../paper'
+import { engrave, midiFile } from '../notation'
+import { ladderPaper } from '../paper'
 import type { Deps } from './deps'
 
 interface MadeRung {

@@ -4,9 +4,10 @@ import { addDays, good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
-import { actsTable, progressLetter, recordTable, termReport } from '../paper'
+import { progressLetter, termReport } from '../paper'
 import type { Outcome, RecordTable } from '@vein-mend/contract'
 import type { ProgressOnPaper } from '../paper'
+import { actsTable, recordTable } from '../tables'
 import type { Deps } from './deps'
 
 /** A term, where nobody says from when. */

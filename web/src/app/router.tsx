@@ -56,8 +56,8 @@ export function makeRouter() {
         {
           path: 'students/:studentId/lessons/:lessonId/bench',
           lazy: screen(
-            () => import('../features/bench/Bench'),
-            (m) => m.BenchScreen,
+            () => import('../features/diagnosisBench/DiagnosisBench'),
+            (m) => m.DiagnosisBenchScreen,
           ),
         },
         {

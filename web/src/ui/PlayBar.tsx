@@ -3,13 +3,13 @@ import { beatsOf, timeline } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
-import { Player } from '../devices/player'
+import { NotePlayer } from '../devices/notePlayer'
 import { Button } from './Button'
 
 const SLOWEST = 0.4
 
 function usePlayer(exercise: Exercise, speed: number) {
-  const player = useRef<Player | null>(null)
+  const player = useRef<NotePlayer | null>(null)
   const [playing, setPlaying] = useState(false)
   const [loop, setLoop] = useState(false)
   const [metronome, setMetronome] = useState(true)
@@ -20,7 +20,7 @@ function usePlayer(exercise: Exercise, speed: number) {
       setPlaying(false)
       return
     }
-    player.current ??= new Player()
+    player.current ??= new NotePlayer()
     const slowed = { ...exercise, tempo: (exercise.tempo * speed) as Exercise['tempo'] }
     const first = slowed.lines[0]
     player.current.play(

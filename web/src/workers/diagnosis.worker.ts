@@ -1,6 +1,6 @@
 /** Works the diagnosis out beside the page, so that typing never waits. */
-import { diagnose, openBench } from '@vein-mend/core/diagnosis'
-import type { Bench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
+import { diagnose, openDiagnosisBench } from '@vein-mend/core/diagnosis'
+import type { DiagnosisBench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { expose } from 'comlink'
 
@@ -15,9 +15,9 @@ export const worker = {
     if (!knowledge) throw new Error('the worker has not been given its knowledge')
     return diagnose({ ...question, knowledge })
   },
-  openBench(question: Omit<DiagnosisInput, 'knowledge'>): Bench {
+  openDiagnosisBench(question: Omit<DiagnosisInput, 'knowledge'>): DiagnosisBench {
     if (!knowledge) throw new Error('the worker has not been given its knowledge')
-    return openBench({ ...question, knowledge })
+    return openDiagnosisBench({ ...question, knowledge })
   },
 }
 

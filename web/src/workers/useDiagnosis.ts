@@ -1,6 +1,6 @@
 /** The diagnosis of one lesson, kept up with its signs. */
 import { diagnose } from '@vein-mend/core/diagnosis'
-import type { Bench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
+import type { DiagnosisBench, Diagnosis, DiagnosisInput } from '@vein-mend/core/diagnosis'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { lessonQuestion } from '@vein-mend/core/record'
 import type { LessonId, StudentRecord } from '@vein-mend/core/record'
@@ -47,17 +47,17 @@ function asText(record: StudentRecord, lesson: LessonId, knowledge: Knowledge): 
 }
 
 /** The lesson's rivals for the bench; null until there is a first answer. */
-export function useBench(
+export function useDiagnosisBench(
   knowledge: Knowledge,
   record: StudentRecord,
   lesson: LessonId,
-): Bench | null {
+): DiagnosisBench | null {
   const asked = asText(record, lesson, knowledge)
-  const [bench, setBench] = useState<Bench | null>(null)
+  const [bench, setBench] = useState<DiagnosisBench | null>(null)
   useEffect(() => {
     let stale = false
     void workerFor(knowledge)
-      .openBench(read(asked))
+      .openDiagnosisBench(read(asked))
       .then((answer) => {
         if (!stale) setBench(answer)
       })

@@ -281,8 +281,3 @@ export function chromatic(
     'Three on every black key, one on white; one and two where two white keys meet. The hand is turned a little.',
   ])
 }
-
-/** Reach of one hand for the student, semitones. */
-export function spanFor(student: MakingFor): number {
-  return student.smallHand ? SPAN_SEMITONES.small : SPAN_SEMITONES.usual
-}

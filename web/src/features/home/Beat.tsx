@@ -1,6 +1,6 @@
 /** A metronome for the page at home. */
 import { useEffect, useState } from 'react'
-import { Player } from '../../devices/player'
+import { NotePlayer } from '../../devices/notePlayer'
 import { Button } from '../../ui/Button'
 
 const TEMPO = { least: 40, most: 208, start: 60, step: 4 } as const
@@ -9,7 +9,7 @@ const BEATS_PER_ROUND = 64
 const clamp = (bpm: number) => Math.min(TEMPO.most, Math.max(TEMPO.least, bpm))
 
 export function Beat() {
-  const [player] = useState(() => new Player())
+  const [player] = useState(() => new NotePlayer())
   const [bpm, setBpm] = useState<number>(TEMPO.start)
   const [on, setOn] = useState(false)
   useEffect(() => () => player.stop(), [player])

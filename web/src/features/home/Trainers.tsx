@@ -5,7 +5,7 @@ import { askFinger, askStep, judgeOrder } from '@vein-mend/core/practice'
 import type { FingerAsked, Move, StepAsked, Trainer } from '@vein-mend/core/practice'
 import { useEffect, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
-import { Player } from '../../devices/player'
+import { NotePlayer } from '../../devices/notePlayer'
 import { Button } from '../../ui/Button'
 import { Tapping } from './Tapping'
 
@@ -93,7 +93,7 @@ function FingerNames({ trainer }: { trainer: Of<'finger-names'> }) {
 
 const SOUND = { bpm: 72, beats: 2 } as const
 
-function hear(player: Player, { from, to }: StepAsked): void {
+function hear(player: NotePlayer, { from, to }: StepAsked): void {
   const beat = 60 / SOUND.bpm
   const notes = [from, to].map((note, i) => ({
     midi: midiOf(note),
@@ -119,11 +119,11 @@ function moveWords(sideways: boolean): Record<Move, string> {
 function UpOrDown({ trainer }: { trainer: Of<'up-or-down'> }) {
   const [asked, setAsked] = useState<StepAsked>(() => askStep(rng, trainer.notes))
   const { tally, answer } = useTally()
-  const player = useRef<Player | null>(null)
+  const player = useRef<NotePlayer | null>(null)
   useEffect(() => () => player.current?.stop(), [])
   const words = moveWords(trainer.sideways)
   const play = (step: StepAsked) => {
-    player.current ??= new Player()
+    player.current ??= new NotePlayer()
     hear(player.current, step)
   }
   const choose = (move: Move) => {

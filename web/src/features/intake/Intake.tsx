@@ -19,7 +19,7 @@ import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { Consents } from './Consents'
 import { FromElsewhere } from './FromElsewhere'
-import { Home } from './Home'
+import { LifeAtHome } from './LifeAtHome'
 import { InstrumentFacts } from './InstrumentFacts'
 import { ReadHandover } from './ReadHandover'
 import { Who } from './Who'
@@ -79,7 +79,7 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave, refusal }: Props) {
         <Who fresh={fresh} />
         {pack.data && <InstrumentFacts key={instrument} knowledge={pack.data.knowledge} />}
         <Works keepDraft={keep} />
-        <Home />
+        <LifeAtHome />
         <FromElsewhere keepDraft={keep} />
         <Consents />
         {trouble !== null && (

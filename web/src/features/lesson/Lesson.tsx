@@ -54,7 +54,7 @@ function Desk() {
   const [settling, setSettling] = useState<string | null>(null)
   useUndoKey(view)
   const here = `/students/${view.id}`
-  const doors = {
+  const actions = {
     settle: setSettling,
     close: () => setClosing(true),
     sheet: () => void navigate(`${here}/sheet`),
@@ -67,7 +67,7 @@ function Desk() {
     focusAim: () => document.querySelector<HTMLInputElement>('#aim-line input')?.focus(),
   }
   const commands = (query: string) =>
-    commandsFor(query, { view, lesson, diagnosis, setting, act, doors })
+    commandsFor(query, { view, lesson, diagnosis, setting, act, actions })
   return (
     <>
       <div className="mt-4 flex flex-wrap items-center gap-4">

@@ -6,7 +6,7 @@ import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
 import type { Act, ActBody, ActId, ActRequest, CaseId, LessonId } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { COMMANDS_ONLY, commandsFor } from './commands'
-import type { DeskDoors } from './commands'
+import type { DeskActions } from './commands'
 
 const FIRST = 'lesson-1' as LessonId
 const NOW = 'lesson-2' as LessonId
@@ -96,7 +96,7 @@ function desk(...more: readonly ActBody[]) {
   const record = playRecord(acts)!
   const done: ActRequest[] = []
   const opened: string[] = []
-  const doors: DeskDoors = {
+  const actions: DeskActions = {
     settle: (fault) => opened.push(`settle ${fault}`),
     close: () => opened.push('close'),
     sheet: () => opened.push('sheet'),
@@ -111,7 +111,7 @@ function desk(...more: readonly ActBody[]) {
       diagnosis,
       setting: { condition: 'piece-tempo', prompted: false },
       act: (requests) => void done.push(...requests),
-      doors,
+      actions,
     })
   return { offered, ids: (query: string) => offered(query).map((c) => c.id), done, opened }
 }

@@ -12,7 +12,7 @@ export interface Command {
 }
 
 /** What the desk offers beside acts: dialogs and places to go. */
-export interface DeskDoors {
+export interface DeskActions {
   readonly settle: (fault: string) => void
   readonly close: () => void
   readonly sheet: () => void
@@ -30,7 +30,7 @@ interface Desk {
   readonly diagnosis: Diagnosis | null
   readonly setting: Setting
   readonly act: Do
-  readonly doors: DeskDoors
+  readonly actions: DeskActions
 }
 
 function answers({ lesson, diagnosis, act }: Desk): Command[] {
@@ -47,7 +47,7 @@ function answers({ lesson, diagnosis, act }: Desk): Command[] {
   }))
 }
 
-function settling({ view, diagnosis, doors }: Desk): Command[] {
+function settling({ view, diagnosis, actions }: Desk): Command[] {
   const known = new Set(view.record.cases.map((c) => c.fault))
   const first = diagnosis?.rivals.find((r) => !known.has(r.fault.id))
   if (!first) return []
@@ -55,7 +55,7 @@ function settling({ view, diagnosis, doors }: Desk): Command[] {
     {
       id: 'settle',
       words: `Settle on ${first.fault.name}`,
-      run: () => doors.settle(first.fault.id),
+      run: () => actions.settle(first.fault.id),
     },
   ]
 }
@@ -115,13 +115,13 @@ function tally(query: string, desk: Desk): Command[] {
   })
 }
 
-function places({ doors }: Desk): Command[] {
+function places({ actions }: Desk): Command[] {
   return [
-    { id: 'next', words: 'Next step of the lesson', run: doors.next },
-    { id: 'aim', words: 'One aim today', run: doors.focusAim },
-    { id: 'bench', words: 'Bench: rivals side by side', run: doors.bench },
-    { id: 'sheet', words: 'Sheet', run: doors.sheet },
-    { id: 'close', words: 'Close the lesson', run: doors.close },
+    { id: 'next', words: 'Next step of the lesson', run: actions.next },
+    { id: 'aim', words: 'One aim today', run: actions.focusAim },
+    { id: 'bench', words: 'Bench: rivals side by side', run: actions.bench },
+    { id: 'sheet', words: 'Sheet', run: actions.sheet },
+    { id: 'close', words: 'Close the lesson', run: actions.close },
   ]
 }
 

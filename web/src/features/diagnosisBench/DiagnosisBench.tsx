@@ -1,6 +1,6 @@
 /** The diagnosis bench: rivals side by side, what would overturn them, and what drives what. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
-import type { Bench, Rival } from '@vein-mend/core/diagnosis'
+import type { DiagnosisBench, Rival } from '@vein-mend/core/diagnosis'
 import type { LessonId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -9,7 +9,7 @@ import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
-import { useBench } from '../../workers/useDiagnosis'
+import { useDiagnosisBench } from '../../workers/useDiagnosis'
 import { NextCheck } from '../../parts/NextCheck'
 import { Settle } from '../../parts/Settle'
 import { StopBanner } from '../../parts/StopBanner'
@@ -35,7 +35,7 @@ function useColumns(rivals: readonly Rival[]) {
   return { columns, put }
 }
 
-function Table({ bench }: { bench: Bench }) {
+function Table({ bench }: { bench: DiagnosisBench }) {
   const lesson = useLesson()
   const view = useView()
   const { rivals } = bench.diagnosis
@@ -79,11 +79,11 @@ function Table({ bench }: { bench: Bench }) {
 function Opened() {
   const lesson = useLesson()
   const view = useView()
-  const bench = useBench(view.knowledge, view.record, lesson.id)
+  const bench = useDiagnosisBench(view.knowledge, view.record, lesson.id)
   return bench ? <Table bench={bench} /> : <Loading what="the rivals" />
 }
 
-export function BenchScreen() {
+export function DiagnosisBenchScreen() {
   const { studentId = '', lessonId = '' } = useParams()
   const { data, error } = useStudent(studentId)
   if (error) return <Failed error={error} />

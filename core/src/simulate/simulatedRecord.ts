@@ -7,7 +7,7 @@ import type { Act, ActId, ActRequest, LessonId, StudentRecord } from '../record'
 import type { LessonTruth, StudentScript } from './studentScript'
 
 /** A simulated student in the course of play. */
-export class Player {
+export class SimulatedRecord {
   readonly acts: Act[] = []
   readonly truth: LessonTruth[] = []
   record: StudentRecord | null = null

@@ -49,7 +49,7 @@ function sound(context: AudioContext, note: TimedNote, from: number): void {
 }
 
 /** One playing at a time; `stop` silences it at once. */
-export class Player {
+export class NotePlayer {
   private context: AudioContext | null = null
   private timer: ReturnType<typeof setTimeout> | null = null
 

@@ -7,7 +7,7 @@ import { Section } from '../../ui/Page'
 import { sayField } from '../../wording/refusals'
 import { COMMITMENT_WORDS, KEPT_WORDS, WEEKDAY_WORDS } from '../../wording/words'
 
-export function Home() {
+export function LifeAtHome() {
   const { register, formState, control } = useFormContext<StudentCard>()
   const minutes = useWatch({ control, name: 'homeMinutes' })
   const total = minutes.reduce((sum, m) => sum + (Number.isFinite(m) ? m : 0), 0)

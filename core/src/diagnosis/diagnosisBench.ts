@@ -11,7 +11,7 @@ import { posterior } from './posterior'
 /**
  * What the diagnosis bench lays side by side: the ranking, what would change it, and pairs that look alike.
  */
-export interface Bench {
+export interface DiagnosisBench {
   readonly diagnosis: Diagnosis
   readonly pairs: readonly PairChance[]
   readonly mindChanges: readonly MindChange[]
@@ -21,7 +21,7 @@ export interface Bench {
 const PAIRED = 4
 
 /** Everything `diagnose` says, with the pairs of its first rivals and what would change the first place. */
-export function openBench(input: DiagnosisInput): Bench {
+export function openDiagnosisBench(input: DiagnosisInput): DiagnosisBench {
   const network = buildNetwork(input.knowledge, input.facts, input.known)
   const evidence = evidenceOf(network, input.signs)
   const diagnosis = diagnose(input)
