@@ -71,15 +71,15 @@ export default tseslint.config(
     },
   },
   {
-    // Longer is two things in one, but for markup, which is read by its shape.
+    // Longer is two things in one. Markup is read by its shape: one element to a line, so twice as long.
     files: ['**/*.ts'],
     ignores: ['**/*.test.ts', '**/test/**', 'e2e/**', ...READ_BEST_WHOLE],
     rules: { 'max-lines-per-function': ['error', LONGEST(40)] },
   },
   {
     files: ['**/*.tsx'],
-    ignores: ['web/src/app/router.tsx', 'web/src/features/week/Week.tsx'],
-    rules: { 'max-lines-per-function': ['error', LONGEST(100)] },
+    ignores: ['web/src/app/router.tsx'],
+    rules: { 'max-lines-per-function': ['error', LONGEST(80)] },
   },
   {
     files: ['core/src/**/*.ts'],

@@ -1,6 +1,7 @@
 /** Settling on a fault: reason if it is not the first, then remedy and cue, all in one place. */
 import { useView, useLesson } from '../data/studentContext'
 import type { Rival } from '@vein-mend/core/diagnosis'
+import type { Fault } from '@vein-mend/core/packs'
 import type { ActRequest } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { freshCase } from '../data/freshId'
@@ -23,7 +24,8 @@ interface Props {
 
 const REASON_LEAST = 3
 
-export function Settle({ rival, first, firstName, onDone }: Props) {
+/** What is chosen before the fault is settled, and the acts that settle it. */
+function useSettling({ rival, first, onDone }: Props) {
   const lesson = useLesson()
   const view = useView()
   const act = useActs(view.id)
@@ -57,6 +59,45 @@ export function Settle({ rival, first, firstName, onDone }: Props) {
     setReason('')
     onDone()
   }
+  return { reason, setReason, remedy, setRemedy, cue, setCue, weeks, setWeeks, settle, missing: asked && missing }
+}
+
+interface CueProps {
+  readonly fault: Fault
+  readonly cue: string
+  readonly onCue: (words: string) => void
+  readonly autoFocus: boolean
+}
+
+function CueField({ fault, cue, onCue, autoFocus }: CueProps) {
+  return (
+    <>
+      <Field label="Cue, in the student's words" help={cueHelp(fault.cues.map((c) => c.words))}>
+        {(p) => (
+          <input
+            {...p}
+            value={cue}
+            onChange={(e) => onCue(e.target.value)}
+            autoFocus={autoFocus}
+            autoComplete="off"
+          />
+        )}
+      </Field>
+      <div className="flex flex-wrap gap-2">
+        {fault.cues.map((c) => (
+          <Button key={c.words} small onClick={() => onCue(c.words)} title={c.image}>
+            {c.words}
+          </Button>
+        ))}
+      </div>
+    </>
+  )
+}
+
+export function Settle(props: Props) {
+  const { rival, first, firstName, onDone } = props
+  const { fault } = rival
+  const s = useSettling(props)
   return (
     <SidePanel
       open
@@ -70,48 +111,31 @@ export function Settle({ rival, first, firstName, onDone }: Props) {
         className="space-y-5"
         onSubmit={(event) => {
           event.preventDefault()
-          settle(true)
+          s.settle(true)
         }}
       >
         {!first && (
           <Field
             label="Why not the one ranked first?"
             help={`“${firstName}” is ranked first. A few words are kept with the record.`}
-            trouble={asked && missing ? 'Please say in a few words why.' : undefined}
+            trouble={s.missing ? 'Please say in a few words why.' : undefined}
           >
             {(p) => (
-              <input {...p} value={reason} onChange={(e) => setReason(e.target.value)} autoFocus />
+              <input {...p} value={s.reason} onChange={(e) => s.setReason(e.target.value)} autoFocus />
             )}
           </Field>
         )}
         {fault.cautions.length > 0 && (
           <p className="bg-dangerwash rounded p-3">{fault.cautions.join(' ')}</p>
         )}
-        <RemedyChoice fault={fault} value={remedy} onChange={setRemedy} />
-        <WeeksChoice weeks={weeks} onChange={setWeeks} />
-        <Field label="Cue, in the student's words" help={cueHelp(fault.cues.map((c) => c.words))}>
-          {(p) => (
-            <input
-              {...p}
-              value={cue}
-              onChange={(e) => setCue(e.target.value)}
-              autoFocus={first}
-              autoComplete="off"
-            />
-          )}
-        </Field>
-        <div className="flex flex-wrap gap-2">
-          {fault.cues.map((c) => (
-            <Button key={c.words} small onClick={() => setCue(c.words)} title={c.image}>
-              {c.words}
-            </Button>
-          ))}
-        </div>
+        <RemedyChoice fault={fault} value={s.remedy} onChange={s.setRemedy} />
+        <WeeksChoice weeks={s.weeks} onChange={s.setWeeks} />
+        <CueField fault={fault} cue={s.cue} onCue={s.setCue} autoFocus={first} />
         <div className="flex flex-wrap gap-3">
-          <Button look="main" type="submit" disabled={remedy === null}>
+          <Button look="main" type="submit" disabled={s.remedy === null}>
             Settle and start the ladder
           </Button>
-          <Button look="bare" onClick={() => settle(false)}>
+          <Button look="bare" onClick={() => s.settle(false)}>
             Only settle
           </Button>
         </div>

@@ -42,15 +42,17 @@ function Careful() {
   )
 }
 
-export function Who({ fresh }: { fresh: boolean }) {
-  const { register, formState, control } = useFormContext<StudentCard>()
+function useCardField() {
+  const { register, formState } = useFormContext<StudentCard>()
+  return { register, errorOf: (name: Plain) => sayField(formState.errors[name]?.message) }
+}
+
+/** Name, instrument, and how far along. */
+function Person({ fresh }: { fresh: boolean }) {
+  const { register, errorOf } = useCardField()
   const packs = usePacks()
-  const ageBand = useWatch({ control, name: 'ageBand' })
-  const errorOf = (name: Plain) => sayField(formState.errors[name]?.message)
   return (
     <>
-      <Section title="Who">
-        <div className="grid gap-4 sm:grid-cols-2">
           <Field label="Name" trouble={errorOf('name')}>
             {(p) => <input {...p} {...register('name')} autoFocus={fresh} autoComplete="off" />}
           </Field>
@@ -90,6 +92,15 @@ export function Who({ fresh }: { fresh: boolean }) {
               </select>
             )}
           </Field>
+    </>
+  )
+}
+
+/** Years and minutes, in numbers. */
+function Numbers() {
+  const { register, errorOf } = useCardField()
+  return (
+    <>
           <Field label="Years played" trouble={errorOf('yearsPlayed')}>
             {(p) => (
               <input
@@ -114,6 +125,16 @@ export function Who({ fresh }: { fresh: boolean }) {
               />
             )}
           </Field>
+    </>
+  )
+}
+
+/** Why they are here and how they take correction, in words. */
+function InWords() {
+  const { register, errorOf } = useCardField()
+  const ageBand = useWatch<StudentCard, 'ageBand'>({ name: 'ageBand' })
+  return (
+    <>
           <Field label="Why this instrument, why now?" trouble={errorOf('whyNow')}>
             {(p) => <input {...p} {...register('whyNow')} autoComplete="off" />}
           </Field>
@@ -134,6 +155,18 @@ export function Who({ fresh }: { fresh: boolean }) {
           <Field label="Interests and favourites" trouble={errorOf('interests')}>
             {(p) => <input {...p} {...register('interests')} autoComplete="off" />}
           </Field>
+    </>
+  )
+}
+
+export function Who({ fresh }: { fresh: boolean }) {
+  return (
+    <>
+      <Section title="Who">
+        <div className="grid gap-4 sm:grid-cols-2">
+          <Person fresh={fresh} />
+          <Numbers />
+          <InWords />
         </div>
       </Section>
       <Careful />

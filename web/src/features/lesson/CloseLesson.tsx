@@ -94,7 +94,7 @@ function useClosing(view: StudentView, lesson: LessonState) {
   return { strength, setStrength, note, setNote, family, setFamily, next, setNext, summary, forget }
 }
 
-function Form() {
+function useCloseLesson() {
   const lesson = useLesson()
   const view = useView()
   const navigate = useNavigate()
@@ -117,6 +117,12 @@ function Form() {
     c.forget()
     void navigate(`/students/${view.id}/sheet`)
   }
+  return { c, suggested, close }
+}
+
+function Form() {
+  const lesson = useLesson()
+  const { c, suggested, close } = useCloseLesson()
   return (
     <form
       className="space-y-4"

@@ -89,9 +89,9 @@ function entriesOf(
   ]
 }
 
-export function CommandLine({ commands, onNote }: Props) {
+/** What is typed, what it finds, which of it is chosen, and what a key does with it. */
+function useCommandLine({ commands, onNote }: Props) {
   const view = useView()
-  const listId = useId()
   const line = useRef<HTMLInputElement>(null)
   const [query, setQuery] = useState('')
   const [place, setPlace] = useState(0)
@@ -114,7 +114,6 @@ export function CommandLine({ commands, onNote }: Props) {
     empty()
     command.run()
   }
-  const idOf = (i: number) => `${listId}-${i}`
   const onKey = (event: React.KeyboardEvent) => {
     const strength = event.key === 'Enter' ? 'marked' : BY_KEY.get(event.key)
     if (chosen?.kind === 'sign' && strength) {
@@ -129,6 +128,18 @@ export function CommandLine({ commands, onNote }: Props) {
       setPlace(Math.max(0, Math.min(entries.length - 1, place + step)))
     } else if (event.key === 'Escape') empty()
   }
+  const type = (text: string) => {
+    setQuery(text)
+    setPlace(0)
+  }
+  return { line, query, type, onKey, entries, chosen, note, run }
+}
+
+export function CommandLine(props: Props) {
+  const view = useView()
+  const listId = useId()
+  const { line, query, type, onKey, entries, chosen, note, run } = useCommandLine(props)
+  const idOf = (i: number) => `${listId}-${i}`
   return (
     <div>
       <label htmlFor={COMMAND_LINE_ID} className="sr-only">
@@ -146,10 +157,7 @@ export function CommandLine({ commands, onNote }: Props) {
         autoFocus
         value={query}
         placeholder="What do you see, hear, feel?"
-        onChange={(event) => {
-          setQuery(event.target.value)
-          setPlace(0)
-        }}
+        onChange={(event) => type(event.target.value)}
         onKeyDown={onKey}
         className={`${INPUT_CLASS} text-lg`}
       />

@@ -1,7 +1,7 @@
 /** Before, one change, after: the same place twice, and what the ear says. */
 import { useView, useLesson } from '../../data/studentContext'
 import type { Strength } from '@vein-mend/core/packs'
-import type { Comparison } from '@vein-mend/core/record'
+import type { Comparison, NotedSign } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
@@ -20,26 +20,21 @@ export function sayChange({ before, after }: Pick<Comparison, 'before' | 'after'
   return difference < 0 ? 'better' : 'worse'
 }
 
-export function Compare() {
+interface FormProps {
+  /** Signs that are there today: one of them is compared. */
+  readonly noted: readonly [NotedSign, ...NotedSign[]]
+  readonly onDone: () => void
+}
+
+function CompareForm({ noted, onDone }: FormProps) {
   const lesson = useLesson()
-  const view = useView()
-  const act = useActs(view.id)
-  const noted = lesson.signs.filter((s) => s.strength !== 'absent')
-  const [open, setOpen] = useState(false)
+  const act = useActs(useView().id)
   const [finding, setFinding] = useState<string | null>(null)
   const [changed, setChanged] = useKept(`changed-${lesson.id}`)
   const [after, setAfter] = useState<Strength | null>(null)
   const sign = noted.find((s) => s.finding === finding) ?? noted[0]
-  const list = lesson.comparisons.map((c) => (
-    <li key={c.act} className="py-0.5">
-      {c.text}, {STRENGTH_WORDS[c.before]}; changed: {c.changed}; then {STRENGTH_WORDS[c.after]}{' '}
-      <span className="font-medium">({sayChange(c)})</span>
-    </li>
-  ))
-  if (!lesson.open) return list.length > 0 ? <ul className="mt-2 text-sm">{list}</ul> : null
-  if (noted.length === 0) return null
   const keep = () => {
-    if (!sign || after === null || changed.trim() === '') return
+    if (after === null || changed.trim() === '') return
     act(
       [
         {
@@ -54,13 +49,9 @@ export function Compare() {
       `Compared: ${sayChange({ before: sign.strength, after })}`,
     )
     setChanged('')
-    setAfter(null)
-    setOpen(false)
+    onDone()
   }
   return (
-    <div className="mt-2">
-      {list.length > 0 && <ul className="text-sm">{list}</ul>}
-      {open && sign ? (
         <form
           className="bg-glaze border-line space-y-2 rounded-md border p-3"
           onSubmit={(event) => {
@@ -103,11 +94,31 @@ export function Compare() {
             <Button type="submit" disabled={after === null || changed.trim() === ''}>
               Keep
             </Button>
-            <Button look="bare" onClick={() => setOpen(false)}>
+            <Button look="bare" onClick={onDone}>
               Leave it
             </Button>
           </div>
         </form>
+  )
+}
+
+export function Compare() {
+  const lesson = useLesson()
+  const [open, setOpen] = useState(false)
+  const [sign, ...others] = lesson.signs.filter((s) => s.strength !== 'absent')
+  const list = lesson.comparisons.map((c) => (
+    <li key={c.act} className="py-0.5">
+      {c.text}, {STRENGTH_WORDS[c.before]}; changed: {c.changed}; then {STRENGTH_WORDS[c.after]}{' '}
+      <span className="font-medium">({sayChange(c)})</span>
+    </li>
+  ))
+  if (!lesson.open) return list.length > 0 ? <ul className="mt-2 text-sm">{list}</ul> : null
+  if (!sign) return null
+  return (
+    <div className="mt-2">
+      {list.length > 0 && <ul className="text-sm">{list}</ul>}
+      {open ? (
+        <CompareForm noted={[sign, ...others]} onDone={() => setOpen(false)} />
       ) : (
         <Button small look="bare" onClick={() => setOpen(true)}>
           Before, one change, after

@@ -2,9 +2,9 @@
 import { useView, useLesson } from '../../data/studentContext'
 import type { Recall } from '@vein-mend/core/mending'
 import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
-import type { Tries } from '@vein-mend/core/remedy'
+import type { RungAdvice, Tries } from '@vein-mend/core/remedy'
 import { ruleFor } from '@vein-mend/core/record'
-import type { CaseState } from '@vein-mend/core/record'
+import type { CaseState, LadderState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
@@ -77,6 +77,55 @@ function sum(tries: readonly Tries[]): Tries {
   }
 }
 
+interface DecisionProps extends Omit<Props, 'setting'> {
+  readonly ladder: LadderState
+  readonly today: Tries
+  readonly advice: RungAdvice
+}
+
+/** How today's tries went, with their interval, and where to go from here. */
+function RungDecision({ state, ladder, today, advice }: DecisionProps) {
+  const lesson = useLesson()
+  const act = useActs(useView().id)
+  const decide = (decision: 'up' | 'stay' | 'back', words: string) =>
+    act(
+      [{ kind: 'rung-decided', lesson: lesson.id, case: state.id, decision }],
+      `${state.name}: ${words}`,
+    )
+  const lookOf = (decision: RungAdvice['advice']) => (advice.advice === decision ? 'main' : 'plain')
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2">
+      <span>
+        {today.clean} of {today.tries} today{' '}
+        <span className="text-kiln" title="95 % Wilson interval">
+          (between {percent(advice.share.low)} and {percent(advice.share.high)})
+        </span>
+        . {ADVICE_WORDS[advice.reason]}
+      </span>
+      <Button
+        small
+        look={lookOf('up')}
+        disabled={ladder.at === ladder.rungs.length - 1}
+        onClick={() => decide('up', 'one rung up')}
+      >
+        Up
+      </Button>
+      <Button small look={lookOf('stay')} onClick={() => decide('stay', 'stays')}>
+        Stay
+      </Button>
+      <Button
+        small
+        look={lookOf('back')}
+        disabled={ladder.at === 0}
+        onClick={() => decide('back', 'one rung down')}
+      >
+        Step down
+      </Button>
+      <RemedyButton state={state} label="Other remedy" />
+    </div>
+  )
+}
+
 function RungStep({ state }: Omit<Props, 'setting'>) {
   const lesson = useLesson()
   const view = useView()
@@ -86,11 +135,6 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
   if (!ladder || !rung) return null
   const today = sum(ladder.tries.filter((t) => t.lesson === lesson.id))
   const advice = adviseRung(rung.pass, today)
-  const decide = (decision: 'up' | 'stay' | 'back', words: string) =>
-    act(
-      [{ kind: 'rung-decided', lesson: lesson.id, case: state.id, decision }],
-      `${state.name}: ${words}`,
-    )
   return (
     <div>
       <p>
@@ -130,39 +174,7 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
         />
       </div>
       {today.tries > 0 && (
-        <div className="mt-2 flex flex-wrap items-center gap-2">
-          <span>
-            {today.clean} of {today.tries} today{' '}
-            <span className="text-kiln" title="95 % Wilson interval">
-              (between {percent(advice.share.low)} and {percent(advice.share.high)})
-            </span>
-            . {ADVICE_WORDS[advice.reason]}
-          </span>
-          <Button
-            small
-            look={advice.advice === 'up' ? 'main' : 'plain'}
-            disabled={ladder.at === ladder.rungs.length - 1}
-            onClick={() => decide('up', 'one rung up')}
-          >
-            Up
-          </Button>
-          <Button
-            small
-            look={advice.advice === 'stay' ? 'main' : 'plain'}
-            onClick={() => decide('stay', 'stays')}
-          >
-            Stay
-          </Button>
-          <Button
-            small
-            look={advice.advice === 'back' ? 'main' : 'plain'}
-            disabled={ladder.at === 0}
-            onClick={() => decide('back', 'one rung down')}
-          >
-            Step down
-          </Button>
-          <RemedyButton state={state} label="Other remedy" />
-        </div>
+        <RungDecision state={state} ladder={ladder} today={today} advice={advice} />
       )}
     </div>
   )

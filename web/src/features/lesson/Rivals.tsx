@@ -15,6 +15,7 @@ import { percent, plural, signed, STRAND_WORDS } from '../../wording/words'
 import { Settle } from '../../parts/Settle'
 
 const SHOWN_AT_FIRST = 5
+
 function Reasons({ rival }: { rival: Rival }) {
   const told = rival.reasons.filter((r) => Math.abs(r.decibans) >= 0.05)
   return (
@@ -139,6 +140,34 @@ function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowPro
   )
 }
 
+/** A mended fault is seen again: it goes on from where it stood. */
+function useComeBack() {
+  const lesson = useLesson()
+  const act = useActs(useView().id)
+  return (rival: Rival, known: CaseState | undefined) => {
+    if (!known) return
+    const reason = 'Seen again in the lesson'
+    act(
+      [{ kind: 'case-reopened', lesson: lesson.id, case: known.id, reason }],
+      `Come back: ${rival.fault.name}`,
+    )
+  }
+}
+
+/** Another tab may settle on the fault while the panel for it is open here. */
+function useShutWhenSettled(
+  settled: boolean,
+  rival: Rival | undefined,
+  onSettling: (fault: string | null) => void,
+): void {
+  useEffect(() => {
+    if (!settled) return
+    const name = rival?.fault.name ?? ''
+    toast.error(sayRefusal({ code: 'fault_already_settled', path: ['fault'], facts: { name } }))
+    onSettling(null)
+  }, [settled, rival, onSettling])
+}
+
 export function Rivals({
   diagnosis,
   settling,
@@ -152,19 +181,14 @@ export function Rivals({
   const lesson = useLesson()
   const view = useView()
   const [all, setAll] = useState(false)
-  const act = useActs(view.id)
+  const comeBack = useComeBack()
   const caseOf = (fault: string) => view.record.cases.find((c) => c.fault === fault)
   const candidates = diagnosis.rivals.filter(
     (r) => !view.record.cases.some((c) => c.fault === r.fault.id),
   )
   const rivalSettling = diagnosis.rivals.find((r) => r.fault.id === settling)
   const settledElsewhere = settling !== null && caseOf(settling) !== undefined
-  useEffect(() => {
-    if (!settledElsewhere) return
-    const name = rivalSettling?.fault.name ?? ''
-    toast.error(sayRefusal({ code: 'fault_already_settled', path: ['fault'], facts: { name } }))
-    onSettling(null)
-  }, [settledElsewhere, rivalSettling, onSettling])
+  useShutWhenSettled(settledElsewhere, rivalSettling, onSettling)
   const shown = all ? diagnosis.rivals : diagnosis.rivals.slice(0, SHOWN_AT_FIRST)
   const urgent = diagnosis.mendFirst.find((u) => u.probability > 0.3 && u.downstream > 0.2)
   const nothing = lesson.signs.length + lesson.checks.length === 0
@@ -186,21 +210,7 @@ export function Rivals({
             status={caseOf(r.fault.id)?.status.state ?? null}
             closed={!lesson.open}
             onSettle={() => onSettling(r.fault.id)}
-            onComeBack={() => {
-              const known = caseOf(r.fault.id)
-              if (!known) return
-              act(
-                [
-                  {
-                    kind: 'case-reopened',
-                    lesson: lesson.id,
-                    case: known.id,
-                    reason: 'Seen again in the lesson',
-                  },
-                ],
-                `Come back: ${r.fault.name}`,
-              )
-            }}
+            onComeBack={() => comeBack(r, caseOf(r.fault.id))}
           />
         ))}
       </ol>

@@ -114,7 +114,8 @@ function numbersOf(draft: Draft): Record<string, number> {
   )
 }
 
-export function SetupPanel() {
+/** What has been found so far in one place, kept while it is being typed. */
+function useSetup() {
   const lesson = useLesson()
   const view = useView()
   const act = useActs(view.id)
@@ -123,22 +124,11 @@ export function SetupPanel() {
   const [text, keepText] = useKept(`setup-${lesson.id}-${at}`)
   const draft = readDraft(text)
   const change = (next: Draft) => keepText(JSON.stringify(next))
-  const due = setupDue(view.record, view.knowledge, view.today)
-  const last = lastSetup(view.record, at, lesson.id)
-  const done = lesson.setups.find((s) => s.place === at)
-  const schools = Object.values(factsOf(view.record.card, view.knowledge).schools)
-  const points = view.knowledge.setup
-  if (!lesson.open || points.length === 0) return null
-  const allRight = () =>
-    change({
-      ...draft,
-      points: {
-        ...Object.fromEntries(
-          points.filter((p) => p.otherwise !== null).map((p) => [p.id, 'right' as const]),
-        ),
-        ...draft.points,
-      },
-    })
+  const judged = view.knowledge.setup.filter((p) => p.otherwise !== null)
+  const allRight = () => {
+    const right = Object.fromEntries(judged.map((p) => [p.id, 'right' as const]))
+    change({ ...draft, points: { ...right, ...draft.points } })
+  }
   const keep = () => {
     act(
       [
@@ -155,17 +145,36 @@ export function SetupPanel() {
     keepText('')
   }
   const nothing = Object.keys(draft.points).length + Object.keys(numbersOf(draft)).length === 0
+  return { at, keepPlace, draft, change, allRight, keep, nothing }
+}
+
+function sayFound(found: FoundSetup | undefined, due: readonly DuePoint[]): string {
+  if (found) {
+    const count = (as: PointFound) => Object.values(found.points).filter((p) => p === as).length
+    return `looked at: ${count('right')} right, ${count('wrong')} not`
+  }
+  return due.length > 0 ? `${due.length} to look at` : 'all well of late'
+}
+
+export function SetupPanel() {
+  const lesson = useLesson()
+  const view = useView()
+  const { at, keepPlace, draft, change, allRight, keep, nothing } = useSetup()
+  const due = setupDue(view.record, view.knowledge, view.today)
+  const last = lastSetup(view.record, at, lesson.id)
+  const schools = Object.values(factsOf(view.record.card, view.knowledge).schools)
+  const points = view.knowledge.setup
+  if (!lesson.open || points.length === 0) return null
   return (
     <details id={SETUP_PLACE} className="border-ink group mt-5 scroll-mt-4 border-b pb-1">
       <summary className="flex min-h-11 cursor-pointer items-center gap-2">
         <OpenMarker />
         <span className="font-serif text-lg font-semibold">Set-up before sound</span>
         <span className="text-kiln ml-auto text-sm">
-          {done
-            ? `looked at: ${Object.values(done.points).filter((p) => p === 'right').length} right, ${Object.values(done.points).filter((p) => p === 'wrong').length} not`
-            : due.length > 0
-              ? `${due.length} to look at`
-              : 'all well of late'}
+          {sayFound(
+            lesson.setups.find((s) => s.place === at),
+            due,
+          )}
         </span>
       </summary>
       <div className="flex flex-wrap items-center gap-4 py-2">

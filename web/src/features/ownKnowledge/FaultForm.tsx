@@ -65,6 +65,32 @@ function Links({ legend, help, add, links, options, onChange }: LinksProps) {
   )
 }
 
+interface SharesProps {
+  readonly entry: FaultEntry
+  readonly onChange: (prior: FaultEntry['prior']) => void
+}
+
+/** How common the fault is at each stage. */
+function Shares({ entry, onChange }: SharesProps) {
+  return (
+    <fieldset>
+      <legend className="mb-1 font-medium">Of a hundred students who are looked at</legend>
+      <div className="grid gap-3 sm:grid-cols-4">
+        {STAGES.map((stage) => (
+          <Num
+            key={stage}
+            label={STAGE_WORDS[stage]}
+            value={percentOf(priorAt(entry, stage))}
+            min={1}
+            max={99}
+            onChange={(n) => onChange(withPrior(entry, stage, shareOf(n)))}
+          />
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
 export function FaultForm({ knowledge, draft, onChange }: Props) {
   const { entry } = draft
   const put = (fields: Partial<FaultEntry>) =>
@@ -93,21 +119,7 @@ export function FaultForm({ knowledge, draft, onChange }: Props) {
           onChange={(severity) => put({ severity })}
         />
       </div>
-      <fieldset>
-        <legend className="mb-1 font-medium">Of a hundred students who are looked at</legend>
-        <div className="grid gap-3 sm:grid-cols-4">
-          {STAGES.map((stage) => (
-            <Num
-              key={stage}
-              label={STAGE_WORDS[stage]}
-              value={percentOf(priorAt(entry, stage))}
-              min={1}
-              max={99}
-              onChange={(n) => put({ prior: withPrior(entry, stage, shareOf(n)) })}
-            />
-          ))}
-        </div>
-      </fieldset>
+      <Shares entry={entry} onChange={(prior) => put({ prior })} />
       <Links
         legend="It shows as"
         help="In how many of a hundred students who have it; answers of checks count too."

@@ -35,15 +35,19 @@ function Names({ title, lines }: { title: string; lines: readonly React.ReactNod
   )
 }
 
-function Brought({ progress }: { progress: Progress }) {
+function FaultLink({ id, name }: { id: string; name: string }) {
   const view = useView()
-  const fault = (id: string, name: string) => (
+  return (
     <Link className="underline underline-offset-4" to={`/students/${view.id}/faults/${id}`}>
       {name}
     </Link>
   )
+}
+
+const fault = (id: string, name: string) => <FaultLink id={id} name={name} />
+
+function Faults({ progress }: { progress: Progress }) {
   return (
-    <div className="grid gap-x-10 lg:grid-cols-2">
       <div>
         <Names
           title="Mended"
@@ -79,6 +83,11 @@ function Brought({ progress }: { progress: Progress }) {
           ))}
         />
       </div>
+  )
+}
+
+function Gates({ progress }: { progress: Progress }) {
+  return (
       <div>
         <Names
           title="Gates that opened"
@@ -113,6 +122,14 @@ function Brought({ progress }: { progress: Progress }) {
           {progress.kept === null ? 'nothing, so nothing is known' : percent(progress.kept)}
         </p>
       </div>
+  )
+}
+
+function Brought({ progress }: { progress: Progress }) {
+  return (
+    <div className="grid gap-x-10 lg:grid-cols-2">
+      <Faults progress={progress} />
+      <Gates progress={progress} />
     </div>
   )
 }

@@ -123,18 +123,12 @@ function RungTools({
   )
 }
 
-function Bench({ state, ladder }: BenchProps) {
-  const view = useView()
-  const { rungs, changed, change, drop, keep } = useRungs(view, state, ladder)
-  const [params, setParams] = useSearchParams()
-  const saveAsOwn = useSaveAsOwn(view, state, ladder)
-  const now = ladder.rungs[ladder.at]?.id ?? null
+/** Every change of the list can be taken back in one move. `version` counts them, for forms to start anew. */
+function useListChange(
+  rungs: readonly LadderRung[],
+  change: (next: readonly LadderRung[]) => void,
+): { changeList: (next: readonly LadderRung[], said: string) => void; version: number } {
   const [version, setVersion] = useState(0)
-  const chosen = rungs.find((r) => r.id === params.get('rung')) ?? rungs.find((r) => r.id === now)
-  const rung = chosen ?? rungs[0]
-  const at = rung ? rungs.indexOf(rung) : -1
-  const choose = (id: string) => setParams({ rung: id }, { replace: true })
-  /** Every change of the list can be taken back in one move. */
   const changeList = (next: readonly LadderRung[], said: string) => {
     const before = rungs
     change(next)
@@ -149,6 +143,33 @@ function Bench({ state, ladder }: BenchProps) {
       },
     })
   }
+  return { changeList, version }
+}
+
+function LadderFiles({ files }: { files: string }) {
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-1">
+      <span className="text-kiln text-sm">The whole ladder:</span>
+      {(['pdf', 'musicxml', 'mid'] as const).map((kind) => (
+        <a key={kind} className={buttonClass('bare')} href={`${files}.${kind}`} download>
+          {kind === 'pdf' ? 'PDF' : kind === 'mid' ? 'MIDI' : 'MusicXML'}
+        </a>
+      ))}
+    </p>
+  )
+}
+
+function Bench({ state, ladder }: BenchProps) {
+  const view = useView()
+  const { rungs, changed, change, drop, keep } = useRungs(view, state, ladder)
+  const { changeList, version } = useListChange(rungs, change)
+  const [params, setParams] = useSearchParams()
+  const saveAsOwn = useSaveAsOwn(view, state, ladder)
+  const now = ladder.rungs[ladder.at]?.id ?? null
+  const chosen = rungs.find((r) => r.id === params.get('rung')) ?? rungs.find((r) => r.id === now)
+  const rung = chosen ?? rungs[0]
+  const at = rung ? rungs.indexOf(rung) : -1
+  const choose = (id: string) => setParams({ rung: id }, { replace: true })
   const lesson = view.record.lessons.at(-1)
   const files = `/api/students/${view.id}/faults/${state.id}/notes/ladder`
   if (!rung) return null
@@ -177,14 +198,7 @@ function Bench({ state, ladder }: BenchProps) {
           </Button>
           <Button onClick={() => saveAsOwn(rungs)}>Keep as a remedy of our own</Button>
         </div>
-        <p className="mt-2 flex flex-wrap items-center gap-1">
-          <span className="text-kiln text-sm">The whole ladder:</span>
-          {(['pdf', 'musicxml', 'mid'] as const).map((kind) => (
-            <a key={kind} className={buttonClass('bare')} href={`${files}.${kind}`} download>
-              {kind === 'pdf' ? 'PDF' : kind === 'mid' ? 'MIDI' : 'MusicXML'}
-            </a>
-          ))}
-        </p>
+        <LadderFiles files={files} />
       </div>
       <div>
         <h2 className="text-xl">{rung.name}</h2>

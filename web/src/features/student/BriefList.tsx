@@ -1,7 +1,7 @@
 /** The thirty seconds before the lesson. */
 import { useView } from '../../data/studentContext'
 import { brief } from '@vein-mend/core/record'
-import type { BriefItem } from '@vein-mend/core/record'
+import type { Brief, BriefItem } from '@vein-mend/core/record'
 import { lagOf } from '@vein-mend/core/watch'
 import { Link } from 'react-router'
 import { Section } from '../../ui/Page'
@@ -62,19 +62,15 @@ function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
   return [...faults.values()]
 }
 
-export function BriefList() {
+/** What hurts, what works, what came from home: said before any fault is thought of. */
+function FirstThings({ told }: { told: Brief }) {
   const view = useView()
-  const { items, strength, lastAim, hurts, flags, hurtAtHome, homeNotes, kept } = brief(
-    view.record,
-    view.today,
-  )
+  const { strength, lastAim, hurts, flags, hurtAtHome, homeNotes, kept } = told
   const lags = lagOf(view.record, view.knowledge, view.today).found
   // One line of each kind will do before a lesson; all stand with the progress.
   const lag = lags.filter((l, i) => lags.findIndex((other) => other.kind === l.kind) === i)
-  const quiet = hurts.length === 0 && hurtAtHome.length === 0 && homeNotes.length === 0
-  if (items.length === 0 && strength === null && quiet) return null
   return (
-    <Section title="Before the lesson">
+    <>
       {hurtAtHome.map((h) => (
         <p
           key={h.act}
@@ -123,6 +119,19 @@ export function BriefList() {
           <span className="text-kiln">Last aim:</span> {lastAim}
         </p>
       )}
+    </>
+  )
+}
+
+export function BriefList() {
+  const view = useView()
+  const told = brief(view.record, view.today)
+  const { items, strength, hurts, hurtAtHome, homeNotes } = told
+  const quiet = hurts.length === 0 && hurtAtHome.length === 0 && homeNotes.length === 0
+  if (items.length === 0 && strength === null && quiet) return null
+  return (
+    <Section title="Before the lesson">
+      <FirstThings told={told} />
       <ol className="divide-line divide-y">
         {byFault(items).map(([first, ...rest]) => (
           <li key={first.state.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">

@@ -132,10 +132,65 @@ function Given({ week }: { week: PracticeWeekResponse }) {
   )
 }
 
+/** What the teacher places by hand: one block on one day, moved, taken off, or all let go. */
+function usePins(monday: IsoDate, onMoved: (chosen: Chosen | null) => void) {
+  const view = useView()
+  const act = useActs(view.id)
+  const pin = (item: string, day: number, on: boolean | null): ActRequest => ({
+    kind: 'week-pinned',
+    week: monday,
+    item,
+    day,
+    on,
+  })
+  return {
+    move: (item: string, from: number, to: number | null) => {
+      const pins = [pin(item, from, false), ...(to === null ? [] : [pin(item, to, true)])]
+      act(pins, to === null ? `Off ${WEEKDAY_WORDS[from]}` : `Moved to ${WEEKDAY_WORDS[to]}`)
+      onMoved(to === null ? null : { item, day: to })
+    },
+    letGo: (item: string, day: number) => act([pin(item, day, null)], 'Let go'),
+    letAllGo: () => {
+      const placed = view.record.home.pins.filter((p) => p.week === monday)
+      act(
+        placed.map((p) => pin(p.item, p.day, null)),
+        'Let go',
+      )
+    },
+  }
+}
+
+function WeekHead({ monday, week }: { monday: IsoDate; week: PracticeWeekResponse }) {
+  const view = useView()
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-2">
+      <Link className={buttonClass()} to={`?day=${addDays(monday, -7)}`}>
+        Week before
+      </Link>
+      <Link className={buttonClass()} to={`?day=${addDays(monday, 7)}`}>
+        Week after
+      </Link>
+      <span className="ml-auto flex flex-wrap gap-2">
+        {(['pdf', 'ics', 'csv'] as const).map((kind) => (
+          <a
+            key={kind}
+            className={buttonClass()}
+            href={`/api/students/${view.id}/practice.${kind}?day=${monday}`}
+          >
+            {{ pdf: 'Sheet as PDF', ics: 'Calendar', csv: 'Table' }[kind]}
+          </a>
+        ))}
+        <Given week={week} />
+      </span>
+    </div>
+  )
+}
+
 function WeekOf({ monday }: { monday: IsoDate }) {
   const view = useView()
   const [chosen, setChosen] = useState<Chosen | null>(null)
   const act = useActs(view.id)
+  const pins = usePins(monday, setChosen)
   const { data: week, error } = useQuery({
     // Remembered by where the record stands: the same record has the same week.
     queryKey: ['week', view.id, monday, view.head, view.digest],
@@ -144,49 +199,13 @@ function WeekOf({ monday }: { monday: IsoDate }) {
   })
   if (error) return <Failed error={error} />
   if (!week) return <Loading what="the week" />
-  const pin = (item: string, day: number, on: boolean | null): ActRequest => ({
-    kind: 'week-pinned',
-    week: monday,
-    item,
-    day,
-    on,
-  })
-  const move = (item: string, from: number, to: number | null) => {
-    const pins = [pin(item, from, false), ...(to === null ? [] : [pin(item, to, true)])]
-    act(pins, to === null ? `Off ${WEEKDAY_WORDS[from]}` : `Moved to ${WEEKDAY_WORDS[to]}`)
-    setChosen(to === null ? null : { item, day: to })
-  }
   const { card } = view.record
   const block = week.plan.days
     .flatMap((d) => d.blocks)
     .find((b) => b.item.id === chosen?.item && b.day === chosen.day)
-  const letAllGo = () =>
-    act(
-      view.record.home.pins.filter((p) => p.week === monday).map((p) => pin(p.item, p.day, null)),
-      'Let go',
-    )
   return (
     <>
-      <div className="mt-4 flex flex-wrap items-center gap-2">
-        <Link className={buttonClass()} to={`?day=${addDays(monday, -7)}`}>
-          Week before
-        </Link>
-        <Link className={buttonClass()} to={`?day=${addDays(monday, 7)}`}>
-          Week after
-        </Link>
-        <span className="ml-auto flex flex-wrap gap-2">
-          {(['pdf', 'ics', 'csv'] as const).map((kind) => (
-            <a
-              key={kind}
-              className={buttonClass()}
-              href={`/api/students/${view.id}/practice.${kind}?day=${monday}`}
-            >
-              {{ pdf: 'Sheet as PDF', ics: 'Calendar', csv: 'Table' }[kind]}
-            </a>
-          ))}
-          <Given week={week} />
-        </span>
-      </div>
+      <WeekHead monday={monday} week={week} />
       <DayColumns
         monday={monday}
         today={view.today}
@@ -194,7 +213,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
         strands={Object.fromEntries(view.record.cases.map((c) => [c.id, c.strand]))}
         chosen={chosen}
         onChoose={setChosen}
-        onMove={move}
+        onMove={pins.move}
         homeMinutes={card.homeMinutes}
         onMinutes={(day, minutes) => {
           const homeMinutes = card.homeMinutes.map((m, d) => (d === day ? minutes : m))
@@ -207,8 +226,8 @@ function WeekOf({ monday }: { monday: IsoDate }) {
       {block ? (
         <Why
           block={block}
-          onMove={(to) => move(block.item.id, block.day, to)}
-          onLetGo={() => act([pin(block.item.id, block.day, null)], 'Let go')}
+          onMove={(to) => pins.move(block.item.id, block.day, to)}
+          onLetGo={() => pins.letGo(block.item.id, block.day)}
         />
       ) : (
         <p className="text-kiln mt-3">
@@ -219,7 +238,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
       <Wishes />
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
-          <Fit week={week} onLetAllGo={letAllGo} />
+          <Fit week={week} onLetAllGo={pins.letAllGo} />
           <Kept week={week} />
         </div>
         <div>
