@@ -254,5 +254,6 @@ test('how the student describes the movement is kept beside the cue, and in the 
   await allSent(page)
   await project.getByRole('link', { name }).click()
   await expect(page.getByRole('heading', { name: 'In the student’s words' })).toBeVisible()
-  await expect(page.getByText('“like a puppet on its string”')).toBeVisible()
+  const told = page.getByRole('listitem').filter({ hasText: '“like a puppet on its string”' })
+  await expect(told.first()).toBeVisible()
 })

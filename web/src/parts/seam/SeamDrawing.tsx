@@ -5,7 +5,7 @@ import { xOfDay } from '@vein-mend/core/seam'
 import type { Place, SeamLayout, Vein, VeinPiece } from '@vein-mend/core/seam'
 import type { Strand } from '@vein-mend/core/packs'
 import { eachMonthOfInterval, eachYearOfInterval, format, parseISO } from 'date-fns'
-import { memo } from 'react'
+import { memo, useDeferredValue } from 'react'
 import { STATE_WORDS } from '../../wording/words'
 import type { Palette } from './palette'
 
@@ -106,7 +106,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
   )
 }
 
-function VeinDrawing({ vein, colour }: { vein: Vein; colour: Palette }) {
+const VeinDrawing = memo(function VeinDrawing({ vein, colour }: { vein: Vein; colour: Palette }) {
   const { branch, strand } = vein
   return (
     <g>
@@ -128,7 +128,7 @@ function VeinDrawing({ vein, colour }: { vein: Vein; colour: Palette }) {
       <Marks vein={vein} colour={colour} />
     </g>
   )
-}
+})
 
 /** Pixels a date needs. */
 const DATE_PIXELS = 62
@@ -228,6 +228,15 @@ function Labels({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
   })
 }
 
+/** Veins drawn at once, more than a tall screen shows; the others follow when the first are on the screen. */
+const AT_ONCE = 24
+
+function Veins({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
+  const settled = useDeferredValue(layout)
+  const veins = settled === layout ? layout.veins : layout.veins.slice(0, AT_ONCE)
+  return veins.map((vein) => <VeinDrawing key={vein.state.id} vein={vein} colour={colour} />)
+}
+
 interface Props {
   readonly layout: SeamLayout
   readonly colour: Palette
@@ -252,9 +261,7 @@ export const SeamDrawing = memo(function SeamDrawing({ layout, colour, named = f
       ))}
       <Breaks layout={layout} colour={colour} />
       <Dates layout={layout} colour={colour} />
-      {layout.veins.map((vein) => (
-        <VeinDrawing key={vein.state.id} vein={vein} colour={colour} />
-      ))}
+      <Veins layout={layout} colour={colour} />
       {named && <Labels layout={layout} colour={colour} />}
     </>
   )
