@@ -30,6 +30,7 @@ export const SERVER_REFUSALS = [
   'rung_without_notes',
   'server_fault',
   'sign_in_first',
+  'too_heavy',
   'too_large',
   'too_many_requests',
   'unknown_address',

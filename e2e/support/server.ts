@@ -55,7 +55,7 @@ function addressesFrom(child: ChildProcess, homeDoor: boolean): Promise<Addresse
 /** The server, ready to answer. */
 export async function startServer(options: ServerOptions = {}): Promise<RunningServer> {
   const folder = options.folder ?? mkdtempSync(join(tmpdir(), 'vein-mend-'))
-  const args = ['--import', 'tsx', 'server/src/main.ts', ...(options.demo ? ['--demo'] : [])]
+  const args = ['server/dist/main.js', ...(options.demo ? ['--demo'] : [])]
   const child = spawn('node', args, {
     cwd: ROOT,
     env: {

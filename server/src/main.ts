@@ -9,7 +9,7 @@ import type { Server } from 'node:http'
 import pino from 'pino'
 import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
-import { buildLibrary, openKnowledge, readPackTexts, sayTrouble } from './packs'
+import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
 import { openStudio } from './store'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
@@ -72,6 +72,7 @@ function listenForHome(app: Express): Server | null {
 async function start(): Promise<void> {
   const demo = process.argv.includes('--demo')
   const log = pino({ level: process.env.VEIN_MEND_LOG ?? 'warn' })
+  recallReadings(join(ROOT, 'server', 'dist', 'packs.json'))
   const shipped = await readPackTexts(join(ROOT, 'packs'))
   const library = buildLibrary(shipped)
   if (!library.ok)

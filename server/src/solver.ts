@@ -1,14 +1,9 @@
-/** HiGHS, the solver behind the practice week. */
+/** The solver behind the practice week, HiGHS in a thread of its own. */
 import type { Solution } from '@vein-mend/core/practice'
-import highsLoader from 'highs'
-
-let ready: ReturnType<typeof highsLoader> | null = null
+import { Thread } from './threads'
 
 /** Seconds after which the best week found so far is taken. */
 const TIME_LIMIT_SECONDS = 0.12
-/** A week this near the best is the best for a teacher. */
-const GAP = 0.002
-
 /** What the solver came to. */
 export type Solved =
   /** Within a five-hundredth of the best there is. */
@@ -35,25 +30,15 @@ export async function solveProgramme(programme: string): Promise<Solved> {
   return solved
 }
 
+/** What the solver's thread is asked. */
+export interface SolverJob {
+  readonly programme: string
+  readonly seconds: number
+}
+
+const solver = new Thread<SolverJob, Solved>('solver', { msMost: 10_000, heapMb: 256 })
+
 /** Solves it whether it is remembered or not, with a time limit of one's own; for the bench. */
-export async function solveAnew(programme: string, seconds = TIME_LIMIT_SECONDS): Promise<Solved> {
-  ready ??= highsLoader()
-  const highs = await ready
-  const answer = highs.solve(programme, {
-    time_limit: seconds,
-    mip_rel_gap: GAP,
-    output_flag: false,
-  })
-  if (answer.Status !== 'Optimal' && answer.Status !== 'Time limit reached') {
-    return { kind: 'impossible' }
-  }
-  const columns: Readonly<Record<string, { readonly Primal?: unknown }>> = answer.Columns
-  const solution = Object.fromEntries(
-    Object.entries(columns).flatMap(([name, { Primal: value }]) =>
-      typeof value === 'number' ? [[name, value] as const] : [],
-    ),
-  )
-  if (answer.Status === 'Optimal') return { kind: 'best', solution }
-  // Without a finite worth the columns are those of no week at all.
-  return { kind: 'cut-short', solution: Number.isFinite(answer.ObjectiveValue) ? solution : null }
+export function solveAnew(programme: string, seconds = TIME_LIMIT_SECONDS): Promise<Solved> {
+  return solver.ask({ programme, seconds })
 }

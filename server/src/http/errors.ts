@@ -3,6 +3,7 @@ import { troublesOf } from '@vein-mend/contract'
 import type { ErrorRequestHandler } from 'express'
 import { ValidationError } from 'yup'
 import { UnplayableRecord } from '../store'
+import { TooHeavy } from '../threads'
 
 /** Codes that mean two people (or two tabs) wanted to do the same thing. */
 const CONFLICTS = new Set([
@@ -63,6 +64,9 @@ export function answerErrors(log: (error: unknown) => void): ErrorRequestHandler
     } else if (error instanceof UnplayableRecord) {
       const facts = { ...error.trouble }
       res.status(409).json({ error: { code: 'record_unplayable', path: ['student'], facts } })
+    } else if (error instanceof TooHeavy) {
+      log(error)
+      res.status(422).json({ error: { code: 'too_heavy', path: [] } })
     } else if (isClientError(error)) {
       const { status, code } = clientFault(error)
       res.status(status).json({ error: { code, path: [] } })

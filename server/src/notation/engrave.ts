@@ -1,48 +1,34 @@
-/** Engraves an exercise as SVG. */
+/** Engraves an exercise as SVG, in a thread of its own. */
 import type { Exercise } from '@vein-mend/core/music'
 import { musicXml } from '@vein-mend/core/music'
-import type { VerovioToolkit } from 'verovio/esm'
-
-const OPTIONS = {
-  scale: 40,
-  pageWidth: 2100,
-  adjustPageHeight: true,
-  footer: 'none',
-  header: 'none',
-  svgViewBox: true,
-  // A short last line is not stretched over the page.
-  minLastJustification: 0.6,
-  spacingStaff: 8,
-} as const
+import { Thread } from '../threads'
 
 /** Engravings kept; a lesson asks for the same few again and again. */
 const KEPT_MOST = 200
+/** An exercise takes a twentieth of a second; what takes so long is none. */
+const MS_MOST = 10_000
 
-let toolkit: Promise<VerovioToolkit> | null = null
-const kept = new Map<string, string>()
+const engraver = new Thread<string, string>('engraver', { msMost: MS_MOST, heapMb: 512 })
+/** A failure is kept too: what is too heavy once is so again. */
+const kept = new Map<string, Promise<string>>()
 
-async function start(): Promise<VerovioToolkit> {
-  // Loading it takes seconds and a gigabyte: not before somebody wants notes.
-  const [{ VerovioToolkit }, { default: createVerovioModule }] = await Promise.all([
-    import('verovio/esm'),
-    import('verovio/wasm'),
-  ])
-  const ready = new VerovioToolkit(await createVerovioModule())
-  ready.setOptions(OPTIONS)
-  return ready
-}
-
-/** All systems of the exercise on one page. The engraver is loaded with the first call, which takes seconds. */
-export async function engrave(exercise: Exercise): Promise<string> {
+/**
+ * All systems of the exercise on one page. The engraver is loaded with the first call, which takes seconds.
+ * @throws TooHeavy when it cannot be engraved in time.
+ */
+export function engrave(exercise: Exercise): Promise<string> {
   const xml = musicXml(exercise)
   const known = kept.get(xml)
   if (known !== undefined) return known
-  toolkit ??= start()
-  const ready = await toolkit
-  if (ready.loadData(xml) !== 1) throw new Error(`not engraved: ${ready.getLog()}`)
-  const svg = ready.renderToSVG(1)
+  const svg = engraver.ask(xml)
   kept.set(xml, svg)
   const [oldest] = kept.keys()
   if (kept.size > KEPT_MOST && oldest !== undefined) kept.delete(oldest)
   return svg
+}
+
+/** The same among others on one page: notes that cannot be engraved leave their place empty and harm no other. */
+export function engraveOrNone(exercise: Exercise | null): Promise<string | null> {
+  if (!exercise) return Promise.resolve(null)
+  return engrave(exercise).catch(() => null)
 }

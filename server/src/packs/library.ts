@@ -4,8 +4,9 @@ import { join } from 'node:path'
 import { checkKnowledge, gapsIn, resolvePack } from '@vein-mend/core/packs'
 import type { Knowledge, MissingField, PackFile } from '@vein-mend/core/packs'
 import { digested } from './knowledgeDigest'
-import { placeTrouble, readPackFile } from './readPackFile'
+import { placeTrouble } from './readPackFile'
 import type { PackFileTrouble, ReadPack } from './readPackFile'
+import { reading } from './readings'
 
 export type PackLibrary =
   | {
@@ -55,21 +56,6 @@ function doublesOf(read: readonly ReadPack[]): PackFileTrouble[] {
     const first = read.findIndex((p) => p.file.pack === pack.file.pack)
     return first === i ? [] : [troubleAt(pack, 'pack', 'pack_twice', pack.file.pack)]
   })
-}
-
-/** Readings by name and text: reading is the slow part, and a change touches one text of thirty. */
-const readings = new Map<string, ReturnType<typeof readPackFile>>()
-/** More texts than any studio has; then the oldest reading goes. */
-const READINGS_MOST = 100
-
-function reading(name: string, text: string): ReturnType<typeof readPackFile> {
-  const key = `${name}\n${text}`
-  const known = readings.get(key) ?? readPackFile(name, text)
-  readings.delete(key)
-  readings.set(key, known)
-  const [oldest] = readings.keys()
-  if (readings.size > READINGS_MOST && oldest !== undefined) readings.delete(oldest)
-  return known
 }
 
 /** An entry that lacks a field, in the last file that speaks of it. */

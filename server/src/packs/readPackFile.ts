@@ -2,7 +2,7 @@
 import type { PackFile, PackTrouble } from '@vein-mend/core/packs'
 import schema from '@vein-mend/packs/pack.schema.json' with { type: 'json' }
 import Ajv from 'ajv'
-import type { ErrorObject } from 'ajv'
+import type { ErrorObject, ValidateFunction } from 'ajv'
 import { isMap, isScalar, LineCounter, parseDocument } from 'yaml'
 import type { Document } from 'yaml'
 
@@ -23,11 +23,13 @@ export interface ReadPack {
   lineOf(path: readonly (string | number)[]): number
 }
 
-const validate = new Ajv({
-  allErrors: true,
-  strict: true,
-  strictRequired: false,
-}).compile<PackFile>(schema)
+let compiled: ValidateFunction<PackFile> | null = null
+
+/** Compiled when a pack is first read: packs read before a start need it not. */
+function validator(): ValidateFunction<PackFile> {
+  const ajv = () => new Ajv({ allErrors: true, strict: true, strictRequired: false })
+  return (compiled ??= ajv().compile<PackFile>(schema))
+}
 
 type Path = readonly (string | number)[]
 
@@ -107,6 +109,7 @@ export function readPackFile(name: string, text: string): PackReading {
     }
   }
   const { value } = plain
+  const validate = validator()
   const lineOf = (path: Path) => lineAt(document, lines, path)
   if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }
   return {

@@ -2,8 +2,8 @@
 import type { PassRule } from '@vein-mend/core/packs'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Content } from 'pdfmake/interfaces'
-import { pdfOf, PRINT_WIDTH, settable } from './pdf'
-import { svgForPaper } from './svgForPaper'
+import { PRINT_WIDTH, settable } from './onPaper'
+import { pdfOf } from './pdf'
 
 export interface PaperRung {
   readonly rung: LadderRung
@@ -18,7 +18,7 @@ export function sayPassRule(rule: PassRule): string {
     : `${rule.clean} clean in a row`
 }
 
-export function rungContent({ rung, svg, advice }: PaperRung, number: number): Content {
+function rungContent({ rung, svg, advice }: PaperRung, number: number): Content {
   const { dose } = rung
   const facts = [
     `${dose.times} times`,
@@ -33,9 +33,7 @@ export function rungContent({ rung, svg, advice }: PaperRung, number: number): C
       { text: `${number}. ${settable(rung.name)}`, style: 'heading' },
       { text: settable(rung.instruction) },
       { text: facts.join(' · '), style: 'quiet' },
-      ...(svg === null
-        ? []
-        : [{ svg: svgForPaper(svg), width: PRINT_WIDTH, margin: [0, 4, 0, 0] } as Content]),
+      ...(svg === null ? [] : [{ svg, width: PRINT_WIDTH, margin: [0, 4, 0, 0] } as Content]),
       ...advice.map((line) => ({ text: settable(line), style: 'quiet' })),
     ],
   }

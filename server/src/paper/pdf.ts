@@ -1,88 +1,22 @@
-/** PDFs with the product's own two typefaces. */
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import { inflateSync } from 'node:zlib'
-import fonteditor from 'fonteditor-core'
-import pdfmake from 'pdfmake'
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+/** A page as PDF, made in a thread of its own. */
+import type { Content } from 'pdfmake/interfaces'
+import { Thread } from '../threads'
 
-const resolve = createRequire(import.meta.url).resolve
-
-function fontFile(
-  family: 'literata' | 'hanken-grotesk',
-  weight: 400 | 600,
-  italic = false,
-): string {
-  const folder = dirname(resolve(`@fontsource/${family}/package.json`))
-  return join(folder, 'files', `${family}-latin-${weight}-${italic ? 'italic' : 'normal'}.woff`)
+/** What the printer's thread is asked. */
+export interface PrintJob {
+  readonly title: string
+  readonly content: Content
 }
 
-/** The fonts unpacked in memory, by name: read compressed, each glyph would unpack its whole table again. */
-const unpacked = (pdfmake as typeof pdfmake & Unpacked).virtualfs
+/** A letter takes a fifth of a second; what takes so long is none. */
+const MS_MOST = 20_000
 
-interface Unpacked {
-  readonly virtualfs: { writeFileSync(name: string, content: Buffer): void }
-}
+const printer = new Thread<PrintJob, Uint8Array>('printer', { msMost: MS_MOST, heapMb: 512 })
 
-function unpack(...[family, weight, italic]: Parameters<typeof fontFile>): string {
-  const name = `${family}-${weight}${italic ? '-italic' : ''}.ttf`
-  const packed = new Uint8Array(readFileSync(fontFile(family, weight, italic))).buffer
-  const inflate = (data: readonly number[]) => [...inflateSync(Uint8Array.from(data))]
-  unpacked.writeFileSync(name, Buffer.from(fonteditor.woff2ttf(packed, { inflate })))
-  return name
-}
-
-pdfmake.setFonts({
-  Hanken: {
-    normal: unpack('hanken-grotesk', 400),
-    bold: unpack('hanken-grotesk', 600),
-    italics: unpack('hanken-grotesk', 400, true),
-    bolditalics: unpack('hanken-grotesk', 600, true),
-  },
-  Literata: {
-    normal: unpack('literata', 400),
-    bold: unpack('literata', 600),
-    italics: unpack('literata', 400, true),
-    bolditalics: unpack('literata', 600, true),
-  },
-})
-// A document reads nothing, neither from this machine nor from elsewhere.
-pdfmake.setLocalAccessPolicy(() => false)
-pdfmake.setUrlAccessPolicy(() => false)
-
-/** Signs the typefaces do not have, in letters. */
-const IN_LETTERS: readonly (readonly [RegExp, string])[] = [
-  [/♭/g, ' flat'],
-  [/♯/g, ' sharp'],
-  [/♮/g, ' natural'],
-  [/[→⊓∨←]/g, ''],
-]
-
-/** Text as it can be set. */
-export function settable(text: string): string {
-  return IN_LETTERS.reduce((t, [sign, letters]) => t.replace(sign, letters), text)
-}
-
-const MM = 72 / 25.4
-
-/** A4, quiet margins. */
+/**
+ * A4, quiet margins, the product's own two typefaces; engraved notes stand in the content as they were engraved.
+ * @throws TooHeavy when it cannot be printed in time.
+ */
 export async function pdfOf(title: string, content: Content): Promise<Buffer> {
-  const definition: TDocumentDefinitions = {
-    info: { title },
-    pageSize: 'A4',
-    pageMargins: [18 * MM, 16 * MM, 18 * MM, 16 * MM],
-    defaultStyle: { font: 'Hanken', fontSize: 10.5, lineHeight: 1.25, color: '#23202A' },
-    styles: {
-      title: { font: 'Literata', fontSize: 20, bold: true },
-      heading: { font: 'Literata', fontSize: 13, bold: true, margin: [0, 10, 0, 3] },
-      quiet: { color: '#625C66' },
-      cue: { font: 'Literata', fontSize: 13, italics: true },
-    },
-    content,
-  }
-  return pdfmake.createPdf(definition).getBuffer()
+  return Buffer.from(await printer.ask({ title, content }))
 }
-
-/** Width of the printed page inside its margins, points. */
-export const PRINT_WIDTH = 595.28 - 36 * MM

@@ -4,7 +4,8 @@ import type { AgeBand } from '@vein-mend/core/packs'
 import type { CaseState, StudentRecord } from '@vein-mend/core/record'
 import type { Progress, ProgressFault } from '@vein-mend/core/watch'
 import type { Content } from 'pdfmake/interfaces'
-import { pdfOf, settable } from './pdf'
+import { settable } from './onPaper'
+import { pdfOf } from './pdf'
 
 export interface ProgressOnPaper {
   readonly name: string

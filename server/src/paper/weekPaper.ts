@@ -5,9 +5,9 @@ import type { Exercise } from '@vein-mend/core/music'
 import type { AgeBand } from '@vein-mend/core/packs'
 import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
 import type { CanvasRect, Content } from 'pdfmake/interfaces'
-import { pdfOf, PRINT_WIDTH, settable } from './pdf'
+import { PRINT_WIDTH, settable } from './onPaper'
+import { pdfOf } from './pdf'
 import { sayPassRule } from './ladderPaper'
-import { svgForPaper } from './svgForPaper'
 
 export interface WeekOnPaper {
   readonly name: string
@@ -24,7 +24,6 @@ export interface WeekOnPaper {
   readonly resting: readonly string[]
 }
 
-const GREY = '#625C66'
 const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
 /** A child is told what to do; an adult also why it is dosed so. */
@@ -98,9 +97,7 @@ function itemContent(week: WeekOnPaper, entry: WeekOnPaper['items'][number]): Co
       { text: settable(rung.instruction) },
       { text: `${dose.join(' · ')}. ${ready}`, style: 'quiet' },
       ...(cue === null ? [] : [{ text: `\u201c${settable(cue)}\u201d`, style: 'cue' } as Content]),
-      ...(svg === null
-        ? []
-        : [{ svg: svgForPaper(svg), fit: [PRINT_WIDTH, 70], margin: [0, 3, 0, 0] } as Content]),
+      ...(svg === null ? [] : [{ svg, fit: [PRINT_WIDTH, 70], margin: [0, 3, 0, 0] } as Content]),
     ],
   }
 }
@@ -120,7 +117,7 @@ export function weekPaper(week: WeekOnPaper): Promise<Buffer> {
         widths: seven.map(() => '*'),
         body: [seven.map((d) => dayColumn(week, d))],
       },
-      layout: { hLineWidth: () => 0.5, vLineWidth: () => 0.5, hLineColor: GREY, vLineColor: GREY },
+      layout: 'thinLines',
     },
     ...week.resting.map((name): Content => ({
       text: `\u201c${settable(name)}\u201d rests until the pain has been looked at.`,

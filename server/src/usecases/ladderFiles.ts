@@ -8,7 +8,7 @@ import { factsOf } from '@vein-mend/core/record'
 import type { CaseId, LadderState, StudentId } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung, RungSettings } from '@vein-mend/core/remedy'
-import { engrave, midiFile } from '../notation'
+import { engrave, engraveOrNone, midiFile } from '../notation'
 import { ladderPaper } from '../paper'
 import type { Deps } from './deps'
 
@@ -79,7 +79,7 @@ export async function ladderPdf(made: MadeLadder): Promise<Buffer> {
   for (const { rung, exercise } of made.rungs) {
     rungs.push({
       rung,
-      svg: exercise ? await engrave(exercise) : null,
+      svg: await engraveOrNone(exercise),
       advice: exercise?.advice ?? [],
     })
   }

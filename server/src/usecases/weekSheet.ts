@@ -10,7 +10,7 @@ import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { engrave } from '../notation'
+import { engraveOrNone } from '../notation'
 import { weekPaper } from '../paper'
 import type { WeekOnPaper } from '../paper'
 import { weekCalendar, weekTable } from '../tables'
@@ -35,7 +35,7 @@ export async function rungNotes(
   const climb = state?.ladder?.tempo
   const settings = climb ? { tempo: tempoNow(climb) } : {}
   const exercise = rungExercise(rung, knowledge, factsOf(record.card, knowledge), settings)
-  const svg = exercise ? await engrave(exercise) : null
+  const svg = await engraveOrNone(exercise)
   return { cue: state?.cue?.words ?? null, svg, exercise }
 }
 

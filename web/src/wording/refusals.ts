@@ -79,6 +79,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   handover_without_student: () => 'The file holds no student. Nothing was taken in.',
   handover_here_already: (x) =>
     `${f(x.name)} is in this studio already. Nothing was taken in twice.`,
+  too_heavy: () => 'That takes more time or memory than it may. Everything else goes on.',
   not_a_piece: () => 'This is no MusicXML or MIDI file that can be read.',
   no_such_bars: (x) => `Bars ${f(x.from)} to ${f(x.to)} cannot be had; the piece has ${f(x.bars)}.`,
   break_ends_before: (x) => `A break from ${f(x.from)} cannot end on ${f(x.to)}.`,

@@ -1,0 +1,18 @@
+/** The other end of a thread: does what it is asked, one job after another. */
+import { parentPort } from 'node:worker_threads'
+import type { FromThread } from './thread'
+
+/** Says that it is ready, then answers every job. What the work throws refuses the job and harms no other. */
+export function serve<Job, Answer>(work: (job: Job) => Answer | Promise<Answer>): void {
+  const say = (message: FromThread<Answer>) => parentPort?.postMessage(message)
+  parentPort?.on('message', (job: Job) => {
+    Promise.resolve()
+      .then(() => work(job))
+      .then(
+        (answer) => say({ kind: 'done', answer }),
+        (error: unknown) =>
+          say({ kind: 'failed', message: error instanceof Error ? error.message : String(error) }),
+      )
+  })
+  say({ kind: 'ready' })
+}

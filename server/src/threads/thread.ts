@@ -1,0 +1,161 @@
+/** Heavy work beside the server: a thread that comes when it is needed, has limits, and goes when nobody asks. */
+import { once } from 'node:events'
+import { Worker } from 'node:worker_threads'
+
+/** What a thread may cost. */
+export interface ThreadLimits {
+  /** Milliseconds of one job, from when the thread is ready; longer, and the thread is ended. */
+  readonly msMost: number
+  /** Megabytes of JavaScript memory. What a WebAssembly module takes is bounded by what it is given. */
+  readonly heapMb: number
+  /** Milliseconds without a job after which the thread is ended and its memory given back. */
+  readonly idleMs?: number
+}
+
+/** Milliseconds a thread may take until it is ready, on a machine that is busy with something else. */
+const START_MS_MOST = 60_000
+const USUAL_IDLE_MS = 180_000
+
+/** The job took more time or memory than it may, or took its thread along; nothing else is harmed. */
+export class TooHeavy extends Error {
+  override readonly name = 'TooHeavy'
+}
+
+/** What a thread says: that it is ready, or how the job ended. */
+export type FromThread<Answer> =
+  | { readonly kind: 'ready' }
+  | { readonly kind: 'done'; readonly answer: Answer }
+  | { readonly kind: 'failed'; readonly message: string }
+
+interface Waiting<Job, Answer> {
+  readonly job: Job
+  readonly done: (answer: Answer) => void
+  readonly fail: (error: Error) => void
+}
+
+const HERE = import.meta.url
+/** Run from source, as by tests, a thread is TypeScript too. */
+const FROM_SOURCE = HERE.endsWith('.ts')
+
+/** One thread and the jobs that wait for it; they are done one after another. */
+export class Thread<Job, Answer> {
+  private worker: Worker | null = null
+  private ready = false
+  private current: Waiting<Job, Answer> | null = null
+  private readonly queue: Waiting<Job, Answer>[] = []
+  private timer: NodeJS.Timeout | null = null
+
+  /** `name` is that of its file beside this one: `NAME.thread.ts`. */
+  constructor(
+    private readonly name: string,
+    private readonly limits: ThreadLimits,
+  ) {}
+
+  /** @throws TooHeavy when the job goes past the limits; what else is thrown the job threw itself. */
+  ask(job: Job): Promise<Answer> {
+    return new Promise((done, fail) => {
+      this.queue.push({ job, done, fail })
+      this.next()
+    })
+  }
+
+  /** Whether a thread is there now. */
+  get running(): boolean {
+    return this.worker !== null
+  }
+
+  /** Ends the thread; a job it is at is refused. */
+  async end(): Promise<void> {
+    const { worker } = this
+    this.lost(new TooHeavy(`${this.name}: ended`))
+    await worker?.terminate()
+  }
+
+  private next(): void {
+    if (this.current) return
+    this.current = this.queue.shift() ?? null
+    if (!this.current) {
+      this.rest()
+      return
+    }
+    this.worker ??= this.start()
+    // The process may not end under somebody who waits for an answer.
+    this.worker.ref()
+    if (this.ready) this.send()
+    else this.setTimer(START_MS_MOST)
+  }
+
+  private send(): void {
+    if (!this.current) return
+    this.setTimer(this.limits.msMost)
+    try {
+      this.worker?.postMessage(this.current.job)
+    } catch (error) {
+      // A value that cannot be copied is a fault of ours, and of this job only.
+      const { current } = this
+      this.current = null
+      current.fail(error instanceof Error ? error : new Error(String(error)))
+      this.next()
+    }
+  }
+
+  private start(): Worker {
+    const script = new URL(`./${this.name}.thread.${FROM_SOURCE ? 'ts' : 'js'}`, HERE)
+    const worker = new Worker(FROM_SOURCE ? new URL('./fromSource.mjs', HERE) : script, {
+      workerData: { script: script.href },
+      execArgv: [],
+      resourceLimits: { maxOldGenerationSizeMb: this.limits.heapMb },
+    })
+    const gone = (error: Error) => {
+      if (this.worker === worker) this.lost(new TooHeavy(`${this.name}: ${error.message}`))
+    }
+    worker.on('message', (message: FromThread<Answer>) => {
+      if (this.worker === worker) this.hear(message)
+    })
+    worker.on('error', gone)
+    void once(worker, 'exit').then(
+      () => gone(new Error('the thread ended')),
+      () => undefined,
+    )
+    return worker
+  }
+
+  private hear(message: FromThread<Answer>): void {
+    if (message.kind === 'ready') {
+      this.ready = true
+      this.send()
+      return
+    }
+    const { current } = this
+    this.current = null
+    if (message.kind === 'done') current?.done(message.answer)
+    else current?.fail(new Error(message.message))
+    this.next()
+  }
+
+  /** Nobody waits: the thread holds nobody up and ends after a while. */
+  private rest(): void {
+    this.worker?.unref()
+    this.setTimer(this.limits.idleMs ?? USUAL_IDLE_MS)
+    this.timer?.unref()
+  }
+
+  private setTimer(ms: number): void {
+    if (this.timer) clearTimeout(this.timer)
+    this.timer = setTimeout(() => {
+      this.lost(new TooHeavy(`${this.name}: longer than ${ms} ms`))
+    }, ms)
+  }
+
+  /** The thread is no more, or is to be no more; who waits in line gets a new one. */
+  private lost(error: TooHeavy): void {
+    if (this.timer) clearTimeout(this.timer)
+    const { worker, current } = this
+    this.worker = null
+    this.ready = false
+    this.current = null
+    void worker?.terminate()
+    current?.fail(error)
+    if (this.queue.length > 0) this.next()
+  }
+}
