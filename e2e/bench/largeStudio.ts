@@ -186,22 +186,29 @@ function pressed(page: Page, words: string): Promise<{ inSight: number; whole: n
     const button = [...document.querySelectorAll('button')].find((b) => b.textContent === name)
     const svg = document.querySelector('[role=application] svg')
     if (!button || !svg) throw new Error('no seam on the page')
-    const bowls = () => [...svg.querySelectorAll(':scope > rect[rx]')]
-    const drawn = () => svg.querySelectorAll(':scope > g:has(> path)').length
-    const visible = () => bowls().filter((b) => b.getBoundingClientRect().top < innerHeight).length
+    // Methods and not functions with names: those would be marked by the compiler for a helper the page has not.
+    const picture = {
+      bowls: () => [...svg.querySelectorAll(':scope > rect[rx]')],
+      drawn: () => svg.querySelectorAll(':scope > g:has(> path)').length,
+      visible() {
+        return this.bowls().filter((b) => b.getBoundingClientRect().top < innerHeight).length
+      },
+    }
     const start = performance.now()
     return new Promise((done) => {
       let inSight = 0
-      const look = () =>
+      const watch = new MutationObserver(() => {
         requestAnimationFrame(() =>
           setTimeout(() => {
-            if (inSight === 0 && drawn() >= visible()) inSight = performance.now() - start
-            if (inSight === 0 || drawn() < bowls().length) return
+            if (inSight === 0 && picture.drawn() >= picture.visible()) {
+              inSight = performance.now() - start
+            }
+            if (inSight === 0 || picture.drawn() < picture.bowls().length) return
             watch.disconnect()
             done({ inSight, whole: performance.now() - start })
           }),
         )
-      const watch = new MutationObserver(look)
+      })
       watch.observe(svg, { subtree: true, childList: true, attributes: true })
       button.click()
     })
