@@ -23,8 +23,8 @@ export type {
   PackForkRequest,
   PackImportRequest,
 } from './knowledgeRequests'
-export { parsePassage } from './musicRequests'
-export type { PassageRequest } from './musicRequests'
+export { BAR_TROUBLES, parsePassage, PIECE_BASE64_MOST } from './musicRequests'
+export type { BarTrouble, Passage, PassageRequest } from './musicRequests'
 export { parseBreak, parseMendingChoice } from './studioRequests'
 export type { BreakRequest, MendingChoice } from './studioRequests'
 export type {

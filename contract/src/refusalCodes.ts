@@ -5,6 +5,7 @@ import type { RecordRefusalCode } from '@vein-mend/core/record'
 /** Reasons of the server, beside those of the record. */
 export const SERVER_REFUSALS = [
   'act_of_other_student',
+  'bar_not_readable',
   'ends_before_it_begins',
   'foreign_page',
   'handover_differs',
@@ -14,6 +15,7 @@ export const SERVER_REFUSALS = [
   'handover_pack_missing',
   'link_not_valid',
   'no_such_bars',
+  'no_such_part',
   'no_week',
   'not_a_piece',
   'not_from_home',
@@ -26,6 +28,8 @@ export const SERVER_REFUSALS = [
   'pack_is_shipped',
   'pack_refused',
   'pack_removes',
+  'packed_piece',
+  'piece_too_large',
   'record_unplayable',
   'rung_without_notes',
   'server_fault',

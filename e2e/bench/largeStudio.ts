@@ -188,8 +188,12 @@ function pressed(page: Page, words: string): Promise<{ inSight: number; whole: n
     if (!button || !svg) throw new Error('no seam on the page')
     // Methods and not functions with names: those would be marked by the compiler for a helper the page has not.
     const picture = {
-      bowls: () => [...svg.querySelectorAll(':scope > rect[rx]')],
-      drawn: () => svg.querySelectorAll(':scope > g:has(> path)').length,
+      bowls() {
+        return [...svg.querySelectorAll(':scope > rect[rx]')]
+      },
+      drawn() {
+        return svg.querySelectorAll(':scope > g:has(> path)').length
+      },
       visible() {
         return this.bowls().filter((b) => b.getBoundingClientRect().top < innerHeight).length
       },

@@ -35,12 +35,25 @@ export interface Line {
   readonly notes: readonly Note[]
 }
 
+/** Note values a time signature can count in. */
+export const BEAT_TYPES = [1, 2, 4, 8, 16] as const
+
+/** One bar of a piece: what its time signature says, and what it holds. */
+export interface Bar {
+  readonly beats: number
+  readonly beatType: (typeof BEAT_TYPES)[number]
+  /** Quarter notes in it: fewer than the signature says in an upbeat. */
+  readonly quarters: number
+}
+
 /** An exercise whole: what is engraved, heard and taken away. */
 export interface Exercise {
   readonly title: string
   /** Sharps (positive) or flats (negative) of the written key, −7 to 7. */
   readonly fifths: number
   readonly beatsPerBar: number
+  /** The bars one by one, where they are not all of `beatsPerBar` quarters. */
+  readonly bars?: readonly Bar[]
   readonly tempo: Bpm
   /** Semitones from written to sounding; −7 for a horn in F. */
   readonly transpose: number

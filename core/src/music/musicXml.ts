@@ -1,25 +1,15 @@
 /** An exercise as MusicXML 4.0 (W3C Music Notation Community Group, final report 2021), partwise. */
-import type { Clef, Exercise, Line, Note } from './exercise'
+import { accidentalsOf, spelled } from './accidentals'
+import type { Accidental } from './accidentals'
+import { barsOf } from './bars'
+import { beamsOfBar } from './beams'
+import type { Beam } from './beams'
+import type { Bar, Clef, Exercise, Line } from './exercise'
+import { writtenBars } from './writtenValues'
+import type { WrittenNote } from './writtenValues'
 
-/** Divisions of a quarter: enough for sixteenths and triplet eighths. */
-const DIVISIONS = 12
-
-interface Piece extends Note {
-  /** The note goes on from the bar before, or into the next. */
-  readonly tiedFrom: boolean
-  readonly tiedTo: boolean
-}
-
-const TYPES: readonly (readonly [number, string, boolean])[] = [
-  [4, 'whole', false],
-  [3, 'half', true],
-  [2, 'half', false],
-  [1.5, 'quarter', true],
-  [1, 'quarter', false],
-  [0.75, 'eighth', true],
-  [0.5, 'eighth', false],
-  [0.25, '16th', false],
-]
+/** Divisions of a quarter: enough for sixty-fourths and for triplets of them. */
+const DIVISIONS = 48
 
 const CLEF_SIGNS: Readonly<Record<Clef, readonly [string, number | null]>> = {
   treble: ['G', 2],
@@ -33,51 +23,14 @@ function escaped(text: string): string {
   return text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;')
 }
 
-/** Largest written value that fits in so many beats. */
-function largestValue(beats: number): number {
-  return TYPES.find(([value]) => value <= beats + 1e-9)?.[0] ?? 0.25
-}
-
-/** Cuts notes at bar lines and into values that can be written, tied together. */
-function piecesOf(line: Line, beatsPerBar: number): readonly (readonly Piece[])[] {
-  const bars: Piece[][] = [[]]
-  let room = beatsPerBar
-  for (const note of line.notes) {
-    let left = note.beats
-    let first = true
-    while (left > 1e-9) {
-      if (room < 1e-9) {
-        bars.push([])
-        room = beatsPerBar
-      }
-      const beats = largestValue(Math.min(left, room))
-      left -= beats
-      room -= beats
-      const sounds = note.pitches.length > 0
-      const piece: Piece = {
-        ...(first ? note : { pitches: note.pitches, beats }),
-        beats,
-        tiedFrom: sounds && !first,
-        tiedTo: sounds && left > 1e-9,
-      }
-      bars.at(-1)?.push(piece)
-      first = false
-    }
-  }
-  return bars
-}
-
 function pitchXml(name: string): string {
-  const match = /^([A-G])(#{0,2}|b{0,2})(-?\d+)$/.exec(name)
-  if (!match) throw new RangeError(`no such note: ${name}`)
-  const [, step = 'C', accidental = '', octave = '4'] = match
-  const alter = accidental.startsWith('b') ? -accidental.length : accidental.length
+  const { step, alter, octave } = spelled(name)
   return `<pitch><step>${step}</step>${alter === 0 ? '' : `<alter>${alter}</alter>`}<octave>${octave}</octave></pitch>`
 }
 
 /** Slurs are numbered by voice, so that those of two hands are not taken for one. */
 function notationsXml(
-  piece: Piece,
+  piece: WrittenNote,
   voice: number,
   finger: number | undefined,
   first: boolean,
@@ -91,6 +44,7 @@ function notationsXml(
   const inside = [
     piece.tiedFrom ? '<tied type="stop"/>' : '',
     piece.tiedTo ? '<tied type="start"/>' : '',
+    first && piece.tuplet ? `<tuplet type="${piece.tuplet === 'end' ? 'stop' : 'start'}"/>` : '',
     first && piece.slur === 'start' ? `<slur number="${voice}" type="start"/>` : '',
     first && piece.slur === 'end' ? `<slur number="${voice}" type="stop"/>` : '',
     finger === undefined ? '' : `<technical><fingering>${finger}</fingering></technical>`,
@@ -100,30 +54,54 @@ function notationsXml(
   return inside === '' ? '' : `<notations>${inside}</notations>`
 }
 
-function noteXml(piece: Piece, voice: number, staff: number | null): string {
-  const [, type, dotted] = TYPES.find(([value]) => Math.abs(value - piece.beats) < 1e-9) ?? [
-    1,
-    'quarter',
-    false,
-  ]
+/** What stands with a note besides its pitches and its length. */
+interface Signs {
+  readonly voice: number
+  readonly staff: number | null
+  readonly accidentals: readonly (Accidental | null)[]
+  readonly beams: readonly Beam[]
+}
+
+function accidentalXml(accidental: Accidental | null | undefined): string {
+  if (!accidental) return ''
+  return `<accidental${accidental.courtesy ? ' cautionary="yes"' : ''}>${accidental.sign}</accidental>`
+}
+
+const TRIPLET_XML =
+  '<time-modification><actual-notes>3</actual-notes><normal-notes>2</normal-notes></time-modification>'
+
+function noteXml(piece: WrittenNote, { voice, staff, accidentals, beams }: Signs): string {
   const duration = `<duration>${Math.round(piece.beats * DIVISIONS)}</duration>`
-  const tail = `<voice>${voice}</voice><type>${type}</type>${dotted ? '<dot/>' : ''}${staff === null ? '' : `<staff>${staff}</staff>`}`
-  if (piece.pitches.length === 0) return `<note><rest/>${duration}${tail}</note>`
+  const value = `<voice>${voice}</voice><type>${piece.type}</type>${piece.dotted ? '<dot/>' : ''}`
+  const time = piece.triplet ? TRIPLET_XML : ''
+  const onStaff = staff === null ? '' : `<staff>${staff}</staff>`
+  if (piece.pitches.length === 0) {
+    const notations = notationsXml(piece, voice, undefined, true)
+    return `<note><rest/>${duration}${value}${time}${onStaff}${notations}</note>`
+  }
   const ties = `${piece.tiedFrom ? '<tie type="stop"/>' : ''}${piece.tiedTo ? '<tie type="start"/>' : ''}`
+  const joined = beams.map((beam, i) => `<beam number="${i + 1}">${beam}</beam>`).join('')
   return piece.pitches
     .map((pitch, i) => {
       const finger = piece.tiedFrom ? undefined : piece.fingers?.[i]
-      return `<note>${i > 0 ? '<chord/>' : ''}${pitchXml(pitch)}${duration}${ties}${tail}${notationsXml(piece, voice, finger, i === 0)}</note>`
+      const sign = accidentalXml(accidentals[i])
+      const notations = notationsXml(piece, voice, finger, i === 0)
+      const beam = i === 0 ? joined : ''
+      return `<note>${i > 0 ? '<chord/>' : ''}${pitchXml(pitch)}${duration}${ties}${value}${sign}${time}${onStaff}${beam}${notations}</note>`
     })
     .join('')
 }
 
-function wordsXml(piece: Piece, staff: number | null): string {
+function wordsXml(piece: WrittenNote, staff: number | null): string {
   if (piece.words === undefined || piece.tiedFrom) return ''
   return `<direction placement="above"><direction-type><words>${escaped(piece.words)}</words></direction-type>${staff === null ? '' : `<staff>${staff}</staff>`}</direction>`
 }
 
-function attributesXml(exercise: Exercise): string {
+function timeXml({ beats, beatType }: Bar): string {
+  return `<time><beats>${beats}</beats><beat-type>${beatType}</beat-type></time>`
+}
+
+function attributesXml(exercise: Exercise, bar: Bar): string {
   const staves = exercise.lines.length
   const clefs = exercise.lines
     .map((line, i) => {
@@ -136,29 +114,60 @@ function attributesXml(exercise: Exercise): string {
     exercise.transpose === 0
       ? ''
       : `<transpose><chromatic>${exercise.transpose}</chromatic></transpose>`
-  return `<attributes><divisions>${DIVISIONS}</divisions><key><fifths>${exercise.fifths}</fifths></key><time><beats>${exercise.beatsPerBar}</beats><beat-type>4</beat-type></time>${staves > 1 ? `<staves>${staves}</staves>` : ''}${clefs}${transpose}</attributes>`
+  return `<attributes><divisions>${DIVISIONS}</divisions><key><fifths>${exercise.fifths}</fifths></key>${timeXml(bar)}${staves > 1 ? `<staves>${staves}</staves>` : ''}${clefs}${transpose}</attributes>`
 }
 
 function tempoXml(exercise: Exercise): string {
   return `<direction placement="above"><direction-type><metronome><beat-unit>quarter</beat-unit><per-minute>${Math.round(exercise.tempo)}</per-minute></metronome></direction-type><sound tempo="${Math.round(exercise.tempo)}"/></direction>`
 }
 
+function staffBars(line: Line, place: number, exercise: Exercise, bars: readonly Bar[]): string[] {
+  const staff = exercise.lines.length > 1 ? place + 1 : null
+  const written = writtenBars(line, bars)
+  const accidentals = accidentalsOf(written, exercise.fifths)
+  return written.map((notes, b) => {
+    const bar = bars[b]
+    const beams = bar ? beamsOfBar(notes, bar) : []
+    return notes
+      .map((piece, i) => {
+        const signs = {
+          voice: place + 1,
+          staff,
+          accidentals: accidentals[b]?.[i] ?? [],
+          beams: beams[i] ?? [],
+        }
+        return wordsXml(piece, staff) + noteXml(piece, signs)
+      })
+      .join('')
+  })
+}
+
+/** What stands before the notes of a bar: at first everything, later a time signature where it changes. */
+function headXml(exercise: Exercise, bars: readonly Bar[], at: number): string {
+  const [bar, before] = [bars[at], bars[at - 1]]
+  if (!bar) return ''
+  if (!before) return attributesXml(exercise, bar) + tempoXml(exercise)
+  const same = before.beats === bar.beats && before.beatType === bar.beatType
+  return same ? '' : `<attributes>${timeXml(bar)}</attributes>`
+}
+
+function isUpbeat({ beats, beatType, quarters }: Bar): boolean {
+  return quarters < (beats * 4) / beatType - 1e-6
+}
+
 /** The whole document. @throws RangeError on a pitch name that is none */
 export function musicXml(exercise: Exercise): string {
-  const lines = exercise.lines.map((line) => piecesOf(line, exercise.beatsPerBar))
-  const bars = Math.max(...lines.map((l) => l.length))
-  const backup = `<backup><duration>${exercise.beatsPerBar * DIVISIONS}</duration></backup>`
-  const many = lines.length > 1
-  const measures = Array.from({ length: bars }, (_, bar) => {
-    const staves = lines.map((line, i) => {
-      const staff = many ? i + 1 : null
-      return (line[bar] ?? [])
-        .map((piece) => wordsXml(piece, staff) + noteXml(piece, i + 1, staff))
-        .join('')
+  const bars = barsOf(exercise)
+  const staves = exercise.lines.map((line, i) => staffBars(line, i, exercise, bars))
+  const first = bars[0] && isUpbeat(bars[0]) ? 0 : 1
+  const measures = bars
+    .map((bar, b) => {
+      const backup = `<backup><duration>${Math.round(bar.quarters * DIVISIONS)}</duration></backup>`
+      const notes = staves.map((staff) => staff[b] ?? '').join(backup)
+      const implicit = isUpbeat(bar) ? ' implicit="yes"' : ''
+      return `<measure number="${first + b}"${implicit}>${headXml(exercise, bars, b)}${notes}</measure>`
     })
-    const head = bar === 0 ? attributesXml(exercise) + tempoXml(exercise) : ''
-    return `<measure number="${bar + 1}">${head}${staves.join(backup)}</measure>`
-  }).join('')
+    .join('')
   return `<?xml version="1.0" encoding="UTF-8"?>
 <!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
 <score-partwise version="4.0"><work><work-title>${escaped(exercise.title)}</work-title></work><part-list><score-part id="P1"><part-name print-object="no">${escaped(exercise.title)}</part-name></score-part></part-list><part id="P1">${measures}</part></score-partwise>

@@ -2,7 +2,7 @@
 import { parsePassage } from '@vein-mend/contract'
 import type { CaseId, StudentId } from '@vein-mend/core/record'
 import type { Request, Response, Router } from 'express'
-import { readPassage } from '../notation'
+import { passageFrom } from '../notation'
 import type { Deps } from '../usecases/deps'
 import { exerciseOf, fileOf, ladderPdf, madeLadder } from '../usecases/ladderFiles'
 import type { FileKind } from '../usecases/ladderFiles'
@@ -68,10 +68,11 @@ export function musicRoutes(routes: Router, deps: Deps): void {
       sendFile(res, exercise.value.title, known, await fileOf(exercise.value, known))
     } else refused(res, exercise.refusal)
   })
-  routes.post('/passages', (req, res) => {
-    const { file, fromBar, toBar } = parsePassage(req.body)
-    const result = readPassage(Buffer.from(file, 'base64'), fromBar, toBar)
-    if (result.ok) res.json({ exercise: result.value })
+  routes.post('/passages', async (req, res) => {
+    const { file, fromBar, toBar, part = 0 } = parsePassage(req.body)
+    const bytes = Buffer.from(file, 'base64')
+    const result = await passageFrom({ bytes, fromBar, toBar, part })
+    if (result.ok) res.json(result.value)
     else refused(res, result.refusal)
   })
 }

@@ -1,5 +1,5 @@
 /** The addresses of the server: parse, call, answer. */
-import { parseActs, STUDIO_HEADER } from '@vein-mend/contract'
+import { parseActs, PIECE_BASE64_MOST, STUDIO_HEADER } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import express, { Router } from 'express'
 import type { Deps } from '../usecases/deps'
@@ -29,6 +29,7 @@ export function apiRoutes(deps: Deps): Router {
   })
   routes.use('/home', homeRoutes(deps))
   routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
+  routes.use('/passages', express.json({ limit: PIECE_BASE64_MOST + 1000 }))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/health', (_req, res) => {
     res.json({ ok: true })

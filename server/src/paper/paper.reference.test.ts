@@ -9,7 +9,8 @@ import { svgForPaper } from './svgForPaper'
 import { VerovioToolkit } from 'verovio/esm'
 import createVerovioModule from 'verovio/wasm'
 import { shippedPacks } from '../test/studio'
-import { engrave, midiFile, readPassage } from '../notation'
+import { engrave, midiFile } from '../notation'
+import { readPassage } from '../notation/readPiece'
 import { ladderPaper } from './index'
 
 const packs = await shippedPacks()
@@ -141,31 +142,47 @@ describe("the student's own piece", () => {
   const [, exercise] = someExercises().find(([n]) => n.includes('One holds'))!
 
   test('comes in from MusicXML bar by bar', () => {
-    const read = readPassage(Buffer.from(musicXml(exercise)), 1, 2)
+    const read = readPassage({
+      bytes: Buffer.from(musicXml(exercise)),
+      fromBar: 1,
+      toBar: 2,
+      part: 0,
+    })
     if (!read.ok) throw new Error(read.refusal.code)
-    expect(timeline({ ...read.value, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
+    expect(timeline({ ...read.value.exercise, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
       timeline(exercise).map((n) => n.midi),
     )
-    const second = readPassage(Buffer.from(musicXml(exercise)), 2, 2)
-    expect(second.ok && timeline(second.value).length).toBe(
+    const second = readPassage({
+      bytes: Buffer.from(musicXml(exercise)),
+      fromBar: 2,
+      toBar: 2,
+      part: 0,
+    })
+    expect(second.ok && timeline(second.value.exercise).length).toBe(
       timeline(exercise).filter((n) => n.onsetSeconds >= 4 * (60 / 72) - 1e-6).length,
     )
   })
 
   test('comes in from MIDI', () => {
-    const read = readPassage(midiFile(exercise), 1, 2)
+    const read = readPassage({ bytes: midiFile(exercise), fromBar: 1, toBar: 2, part: 0 })
     if (!read.ok) throw new Error(read.refusal.code)
-    expect(timeline({ ...read.value, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
+    expect(timeline({ ...read.value.exercise, tempo: exercise.tempo }).map((n) => n.midi)).toEqual(
       timeline(exercise).map((n) => n.midi),
     )
   })
 
   test('what is no piece, and bars that are not there, are refused', () => {
-    expect(readPassage(Buffer.from('<html></html>'), 1, 1)).toMatchObject({
+    expect(
+      readPassage({ bytes: Buffer.from('<html></html>'), fromBar: 1, toBar: 1, part: 0 }),
+    ).toMatchObject({
       refusal: { code: 'not_a_piece' },
     })
-    expect(readPassage(Buffer.from([0, 1, 2]), 1, 1)).toMatchObject({ ok: false })
-    expect(readPassage(Buffer.from(musicXml(exercise)), 2, 9)).toMatchObject({
+    expect(
+      readPassage({ bytes: Buffer.from([0, 1, 2]), fromBar: 1, toBar: 1, part: 0 }),
+    ).toMatchObject({ ok: false })
+    expect(
+      readPassage({ bytes: Buffer.from(musicXml(exercise)), fromBar: 2, toBar: 9, part: 0 }),
+    ).toMatchObject({
       refusal: { code: 'no_such_bars', facts: { bars: 2 } },
     })
   })

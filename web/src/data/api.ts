@@ -14,6 +14,7 @@ import type {
   OwnEntry,
   PackForkRequest,
   PackImportRequest,
+  Passage,
   PassageRequest,
   PackResponse,
   PacksResponse,
@@ -23,7 +24,7 @@ import type {
   StudioMendingResponse,
   StudioResponse,
 } from '@vein-mend/contract'
-import type { Exercise } from '@vein-mend/core/music'
+
 import type { Schools } from '@vein-mend/core/packs'
 import type { StudentId } from '@vein-mend/core/record'
 import { seeStudio } from './studioSeen'
@@ -69,7 +70,7 @@ interface Saved {
 }
 
 export const api = {
-  passage: (request: PassageRequest) => send<{ exercise: Exercise }>('POST', '/passages', request),
+  passage: (request: PassageRequest) => send<Passage>('POST', '/passages', request),
   takeIn: (id: StudentId, handover: object) =>
     send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
   handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),

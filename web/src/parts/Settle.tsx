@@ -59,7 +59,18 @@ function useSettling({ rival, first, onDone }: Props) {
     setReason('')
     onDone()
   }
-  return { reason, setReason, remedy, setRemedy, cue, setCue, weeks, setWeeks, settle, missing: asked && missing }
+  return {
+    reason,
+    setReason,
+    remedy,
+    setRemedy,
+    cue,
+    setCue,
+    weeks,
+    setWeeks,
+    settle,
+    missing: asked && missing,
+  }
 }
 
 interface CueProps {
@@ -121,7 +132,12 @@ export function Settle(props: Props) {
             trouble={s.missing ? 'Please say in a few words why.' : undefined}
           >
             {(p) => (
-              <input {...p} value={s.reason} onChange={(e) => s.setReason(e.target.value)} autoFocus />
+              <input
+                {...p}
+                value={s.reason}
+                onChange={(e) => s.setReason(e.target.value)}
+                autoFocus
+              />
             )}
           </Field>
         )}

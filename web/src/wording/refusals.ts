@@ -1,8 +1,19 @@
 /** Coded refusals in words a teacher would use. */
-import type { CodedRefusal, RefusalCode } from '@vein-mend/contract'
+import type { BarTrouble, CodedRefusal, RefusalCode } from '@vein-mend/contract'
 import type { FieldCode } from '@vein-mend/core/kit'
 
 type Say = (facts: Readonly<Record<string, string | number>>) => string
+
+/** What is wrong with a bar of a piece that was brought in. */
+const BAR_WORDS: Readonly<Record<BarTrouble, string>> = {
+  pitch: 'it has a note that is none',
+  alteration: 'it has a sharp or flat that cannot be written here, such as a quarter tone',
+  length: 'a note in it has no length that makes sense',
+  division: 'it is divided otherwise than in halves and triplets',
+  metre: 'its time signature cannot be read',
+  'too-full': 'it has more in it than its time signature allows',
+  'too-many-staves': 'it has more than two staves',
+}
 
 const f = (value: string | number | undefined): string => String(value ?? '')
 
@@ -81,6 +92,12 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
     `${f(x.name)} is in this studio already. Nothing was taken in twice.`,
   too_heavy: () => 'That takes more time or memory than it may. Everything else goes on.',
   not_a_piece: () => 'This is no MusicXML or MIDI file that can be read.',
+  packed_piece: () =>
+    'This is a packed file (.mxl). Save the piece as plain MusicXML (.musicxml) and bring that in.',
+  piece_too_large: () => 'The piece is too large. Bring in the movement or the page you need.',
+  no_such_part: (x) => `The piece has ${f(x.parts)} parts, and not the one asked for.`,
+  bar_not_readable: (x) =>
+    `Bar ${f(x.bar)} cannot be taken over: ${BAR_WORDS[x.trouble as BarTrouble]}.`,
   no_such_bars: (x) => `Bars ${f(x.from)} to ${f(x.to)} cannot be had; the piece has ${f(x.bars)}.`,
   break_ends_before: (x) => `A break from ${f(x.from)} cannot end on ${f(x.to)}.`,
   break_too_long: (x) => `A break of more than ${f(x.days)} days cannot be noted.`,

@@ -13,7 +13,7 @@ import {
   whole,
 } from '../../kit'
 import type { Bpm, Shape } from '../../kit'
-import { ARTICULATIONS, CLEFS } from '../../music'
+import { ARTICULATIONS, BEAT_TYPES, CLEFS } from '../../music'
 import type { Exercise, ExerciseSpec } from '../../music'
 import { CONDITIONS, WAYS } from '../../packs'
 import type { LadderRung } from '../../remedy'
@@ -28,6 +28,8 @@ const NOTES_MOST = 2000
 const CHORD_MOST = 10
 const BEATS_MOST = 64
 const BAR_BEATS_MOST = 32
+const BAR_COUNT_MOST = 64
+const BARS_MOST = 500
 const ADVICE_MOST = 40
 const FIFTHS_MOST = 7
 const TRANSPOSE_MOST = 48
@@ -53,6 +55,16 @@ export const exerciseShape: Shape<Exercise> = object({
   title: text(WORDS_MOST),
   fifths: whole(-FIFTHS_MOST, FIFTHS_MOST),
   beatsPerBar: number({ least: 0, most: BAR_BEATS_MOST, above: true }),
+  bars: optional(
+    list(
+      object({
+        beats: whole(1, BAR_COUNT_MOST),
+        beatType: oneOf(BEAT_TYPES),
+        quarters: number({ least: 0, most: BEATS_MOST, above: true }),
+      }),
+      BARS_MOST,
+    ),
+  ),
   tempo,
   transpose: whole(-TRANSPOSE_MOST, TRANSPOSE_MOST),
   lines: list(

@@ -53,45 +53,45 @@ function Person({ fresh }: { fresh: boolean }) {
   const packs = usePacks()
   return (
     <>
-          <Field label="Name" trouble={errorOf('name')}>
-            {(p) => <input {...p} {...register('name')} autoFocus={fresh} autoComplete="off" />}
-          </Field>
-          <Field label="Instrument" trouble={errorOf('instrument')}>
-            {(p) => (
-              <select {...p} {...register('instrument')} disabled={!fresh}>
-                <option value="">Choose …</option>
-                {packs.data?.packs
-                  .filter((k) => k.kind === 'instrument')
-                  .map((k) => (
-                    <option key={k.id} value={k.id}>
-                      {k.name}
-                    </option>
-                  ))}
-              </select>
-            )}
-          </Field>
-          <Field label="Stage" trouble={errorOf('stage')}>
-            {(p) => (
-              <select {...p} {...register('stage')}>
-                {STAGES.map((s) => (
-                  <option key={s} value={s}>
-                    {STAGE_WORDS[s]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-          <Field label="Age" trouble={errorOf('ageBand')}>
-            {(p) => (
-              <select {...p} {...register('ageBand')}>
-                {AGE_BANDS.map((a) => (
-                  <option key={a} value={a}>
-                    {AGE_WORDS[a]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+      <Field label="Name" trouble={errorOf('name')}>
+        {(p) => <input {...p} {...register('name')} autoFocus={fresh} autoComplete="off" />}
+      </Field>
+      <Field label="Instrument" trouble={errorOf('instrument')}>
+        {(p) => (
+          <select {...p} {...register('instrument')} disabled={!fresh}>
+            <option value="">Choose …</option>
+            {packs.data?.packs
+              .filter((k) => k.kind === 'instrument')
+              .map((k) => (
+                <option key={k.id} value={k.id}>
+                  {k.name}
+                </option>
+              ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Stage" trouble={errorOf('stage')}>
+        {(p) => (
+          <select {...p} {...register('stage')}>
+            {STAGES.map((s) => (
+              <option key={s} value={s}>
+                {STAGE_WORDS[s]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Age" trouble={errorOf('ageBand')}>
+        {(p) => (
+          <select {...p} {...register('ageBand')}>
+            {AGE_BANDS.map((a) => (
+              <option key={a} value={a}>
+                {AGE_WORDS[a]}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
     </>
   )
 }
@@ -101,30 +101,30 @@ function Numbers() {
   const { register, errorOf } = useCardField()
   return (
     <>
-          <Field label="Years played" trouble={errorOf('yearsPlayed')}>
-            {(p) => (
-              <input
-                {...p}
-                {...register('yearsPlayed', { valueAsNumber: true })}
-                type="number"
-                min={0}
-                max={90}
-                step={0.5}
-              />
-            )}
-          </Field>
-          <Field label="Minutes of a lesson" trouble={errorOf('lessonMinutes')}>
-            {(p) => (
-              <input
-                {...p}
-                {...register('lessonMinutes', { valueAsNumber: true })}
-                type="number"
-                min={10}
-                max={180}
-                step={5}
-              />
-            )}
-          </Field>
+      <Field label="Years played" trouble={errorOf('yearsPlayed')}>
+        {(p) => (
+          <input
+            {...p}
+            {...register('yearsPlayed', { valueAsNumber: true })}
+            type="number"
+            min={0}
+            max={90}
+            step={0.5}
+          />
+        )}
+      </Field>
+      <Field label="Minutes of a lesson" trouble={errorOf('lessonMinutes')}>
+        {(p) => (
+          <input
+            {...p}
+            {...register('lessonMinutes', { valueAsNumber: true })}
+            type="number"
+            min={10}
+            max={180}
+            step={5}
+          />
+        )}
+      </Field>
     </>
   )
 }
@@ -135,26 +135,26 @@ function InWords() {
   const ageBand = useWatch<StudentCard, 'ageBand'>({ name: 'ageBand' })
   return (
     <>
-          <Field label="Why this instrument, why now?" trouble={errorOf('whyNow')}>
-            {(p) => <input {...p} {...register('whyNow')} autoComplete="off" />}
-          </Field>
-          <Field
-            label="What are they here for?"
-            help="In their own words, if you can."
-            trouble={errorOf('goal')}
-          >
-            {(p) => <input {...p} {...register('goal')} autoComplete="off" />}
-          </Field>
-          <Field
-            label="How do they take correction?"
-            help={ageBand === 'child' ? 'Ask the parent: they are the expert.' : 'Ask the student.'}
-            trouble={errorOf('correction')}
-          >
-            {(p) => <input {...p} {...register('correction')} autoComplete="off" />}
-          </Field>
-          <Field label="Interests and favourites" trouble={errorOf('interests')}>
-            {(p) => <input {...p} {...register('interests')} autoComplete="off" />}
-          </Field>
+      <Field label="Why this instrument, why now?" trouble={errorOf('whyNow')}>
+        {(p) => <input {...p} {...register('whyNow')} autoComplete="off" />}
+      </Field>
+      <Field
+        label="What are they here for?"
+        help="In their own words, if you can."
+        trouble={errorOf('goal')}
+      >
+        {(p) => <input {...p} {...register('goal')} autoComplete="off" />}
+      </Field>
+      <Field
+        label="How do they take correction?"
+        help={ageBand === 'child' ? 'Ask the parent: they are the expert.' : 'Ask the student.'}
+        trouble={errorOf('correction')}
+      >
+        {(p) => <input {...p} {...register('correction')} autoComplete="off" />}
+      </Field>
+      <Field label="Interests and favourites" trouble={errorOf('interests')}>
+        {(p) => <input {...p} {...register('interests')} autoComplete="off" />}
+      </Field>
     </>
   )
 }

@@ -52,53 +52,53 @@ function CompareForm({ noted, onDone }: FormProps) {
     onDone()
   }
   return (
-        <form
-          className="bg-glaze border-line space-y-2 rounded-md border p-3"
-          onSubmit={(event) => {
-            event.preventDefault()
-            keep()
-          }}
+    <form
+      className="bg-glaze border-line space-y-2 rounded-md border p-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        keep()
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <span className="text-kiln">Before:</span>
+        <select
+          aria-label="The sign compared"
+          value={sign.finding}
+          onChange={(e) => setFinding(e.target.value)}
+          className={`${INPUT_CLASS} max-w-sm`}
         >
-          <div className="flex flex-wrap items-center gap-2">
-            <span className="text-kiln">Before:</span>
-            <select
-              aria-label="The sign compared"
-              value={sign.finding}
-              onChange={(e) => setFinding(e.target.value)}
-              className={`${INPUT_CLASS} max-w-sm`}
-            >
-              {noted.map((s) => (
-                <option key={s.finding} value={s.finding}>
-                  {s.text} ({STRENGTH_WORDS[s.strength]})
-                </option>
-              ))}
-            </select>
-          </div>
-          <input
-            aria-label="The one thing changed"
-            placeholder="Change one thing: which?"
-            autoFocus
-            value={changed}
-            maxLength={200}
-            onChange={(e) => setChanged(e.target.value)}
-            className={INPUT_CLASS}
-          />
-          <div className="flex flex-wrap items-center gap-3">
-            <span className="text-kiln">After:</span>
-            <Choice
-              label="After"
-              value={after}
-              options={STRENGTHS_ASKED.map((s) => [s, STRENGTH_WORDS[s]] as const)}
-              onChange={setAfter}
-            />
-            <Button type="submit" disabled={after === null || changed.trim() === ''}>
-              Keep
-            </Button>
-            <Button look="bare" onClick={onDone}>
-              Leave it
-            </Button>
-          </div>
-        </form>
+          {noted.map((s) => (
+            <option key={s.finding} value={s.finding}>
+              {s.text} ({STRENGTH_WORDS[s.strength]})
+            </option>
+          ))}
+        </select>
+      </div>
+      <input
+        aria-label="The one thing changed"
+        placeholder="Change one thing: which?"
+        autoFocus
+        value={changed}
+        maxLength={200}
+        onChange={(e) => setChanged(e.target.value)}
+        className={INPUT_CLASS}
+      />
+      <div className="flex flex-wrap items-center gap-3">
+        <span className="text-kiln">After:</span>
+        <Choice
+          label="After"
+          value={after}
+          options={STRENGTHS_ASKED.map((s) => [s, STRENGTH_WORDS[s]] as const)}
+          onChange={setAfter}
+        />
+        <Button type="submit" disabled={after === null || changed.trim() === ''}>
+          Keep
+        </Button>
+        <Button look="bare" onClick={onDone}>
+          Leave it
+        </Button>
+      </div>
+    </form>
   )
 }
 

@@ -48,80 +48,80 @@ const fault = (id: string, name: string) => <FaultLink id={id} name={name} />
 
 function Faults({ progress }: { progress: Progress }) {
   return (
-      <div>
-        <Names
-          title="Mended"
-          lines={progress.mended.map((f) => (
-            <>
-              {fault(f.case, f.name)}, {shortDay(f.on)}
-              <span className="text-kiln">
-                ,{' '}
-                {f.cleanRechecks === 0
-                  ? 'not rechecked yet'
-                  : `${plural(f.cleanRechecks, 'recheck')} clean`}
-              </span>
-            </>
-          ))}
-        />
-        <Names
-          title="Come back"
-          lines={progress.cameBack.map((f) => (
-            <>
-              {fault(f.case, f.name)}, {shortDay(f.on)}
-            </>
-          ))}
-        />
-        <Names
-          title="Healing"
-          lines={progress.healing.map((f) => (
-            <>
-              {fault(f.case, f.name)}
-              <span className="text-kiln">
-                , rung {f.number} of {f.of}, {f.rungsPassed} passed in this time
-              </span>
-            </>
-          ))}
-        />
-      </div>
+    <div>
+      <Names
+        title="Mended"
+        lines={progress.mended.map((f) => (
+          <>
+            {fault(f.case, f.name)}, {shortDay(f.on)}
+            <span className="text-kiln">
+              ,{' '}
+              {f.cleanRechecks === 0
+                ? 'not rechecked yet'
+                : `${plural(f.cleanRechecks, 'recheck')} clean`}
+            </span>
+          </>
+        ))}
+      />
+      <Names
+        title="Come back"
+        lines={progress.cameBack.map((f) => (
+          <>
+            {fault(f.case, f.name)}, {shortDay(f.on)}
+          </>
+        ))}
+      />
+      <Names
+        title="Healing"
+        lines={progress.healing.map((f) => (
+          <>
+            {fault(f.case, f.name)}
+            <span className="text-kiln">
+              , rung {f.number} of {f.of}, {f.rungsPassed} passed in this time
+            </span>
+          </>
+        ))}
+      />
+    </div>
   )
 }
 
 function Gates({ progress }: { progress: Progress }) {
   return (
-      <div>
-        <Names
-          title="Gates that opened"
-          lines={progress.gatesOpened.map((g) => (
-            <>
-              {g.name}, {shortDay(g.on)}
-              <span className="text-kiln block text-sm">
-                {g.needs
-                  .map((n) => `${n.need.text.toLowerCase()}: ${n.good} of ${n.seen} lessons`)
-                  .join('; ')}
-              </span>
-            </>
-          ))}
-        />
-        <Names
-          title="Gates that are near"
-          lines={progress.gatesNext.map((g) => (
-            <>
-              {g.name}
-              <span className="text-kiln block text-sm">
-                missing:{' '}
-                {g.needs
-                  .map((n) => `${n.need.text.toLowerCase()} (${n.good} of ${n.seen})`)
-                  .join('; ')}
-              </span>
-            </>
-          ))}
-        />
-        <Names title="Waiting" lines={progress.next.map((f) => fault(f.case, f.name))} />
-        <p>
-          <span className="text-kiln">Practice ticked:</span>{' '}
-          {progress.kept === null ? 'nothing, so nothing is known' : percent(progress.kept)}
-        </p>
-      </div>
+    <div>
+      <Names
+        title="Gates that opened"
+        lines={progress.gatesOpened.map((g) => (
+          <>
+            {g.name}, {shortDay(g.on)}
+            <span className="text-kiln block text-sm">
+              {g.needs
+                .map((n) => `${n.need.text.toLowerCase()}: ${n.good} of ${n.seen} lessons`)
+                .join('; ')}
+            </span>
+          </>
+        ))}
+      />
+      <Names
+        title="Gates that are near"
+        lines={progress.gatesNext.map((g) => (
+          <>
+            {g.name}
+            <span className="text-kiln block text-sm">
+              missing:{' '}
+              {g.needs
+                .map((n) => `${n.need.text.toLowerCase()} (${n.good} of ${n.seen})`)
+                .join('; ')}
+            </span>
+          </>
+        ))}
+      />
+      <Names title="Waiting" lines={progress.next.map((f) => fault(f.case, f.name))} />
+      <p>
+        <span className="text-kiln">Practice ticked:</span>{' '}
+        {progress.kept === null ? 'nothing, so nothing is known' : percent(progress.kept)}
+      </p>
+    </div>
   )
 }
 

@@ -80,14 +80,36 @@ function Library({ knowledge, onInsert }: Props) {
   )
 }
 
+/** A file, and the part wanted of it; null for whatever it has. */
+interface Asked {
+  readonly file: File
+  readonly part: number | null
+}
+
+/** A file with several parts, of which one is to be chosen. */
+interface Choosing {
+  readonly file: File
+  readonly parts: readonly string[]
+}
+
 function OwnPiece({ onInsert }: Pick<Props, 'onInsert'>) {
   const [from, setFrom] = useState(1)
   const [to, setTo] = useState(4)
+  const [choosing, setChoosing] = useState<Choosing | null>(null)
   const { run: bringIn, trouble } = useChange({
-    change: async (file: File) =>
-      api.passage({ file: base64Of(await file.arrayBuffer()), fromBar: from, toBar: to }),
+    change: async ({ file, part }: Asked) =>
+      api.passage({
+        file: base64Of(await file.arrayBuffer()),
+        fromBar: from,
+        toBar: to,
+        part: part ?? 0,
+      }),
     touches: [],
-    done: ({ exercise }, file) => {
+    done: ({ exercise, parts }, { file, part }) => {
+      if (parts.length > 1 && part === null) {
+        setChoosing({ file, parts })
+        return
+      }
       const title = exercise.title === '' ? file.name.replace(/\.[^.]+$/, '') : exercise.title
       onInsert(ownRung(`${title}, bars ${from}–${to}`, exercise, from, to))
     },
@@ -106,11 +128,23 @@ function OwnPiece({ onInsert }: Pick<Props, 'onInsert'>) {
           className="min-h-11"
           onChange={(event) => {
             const file = event.target.files?.[0]
-            if (file) bringIn(file)
+            if (file) bringIn({ file, part: null })
             event.target.value = ''
           }}
         />
       </label>
+      {choosing && (
+        <div role="group" aria-label="Which part?" className="space-y-2">
+          <p>Several parts are in {choosing.file.name}. Which one?</p>
+          <div className="flex flex-wrap gap-2">
+            {choosing.parts.map((name, part) => (
+              <Button key={part} onClick={() => bringIn({ file: choosing.file, part })}>
+                {name}
+              </Button>
+            ))}
+          </div>
+        </div>
+      )}
       {trouble && (
         <p role="alert" className="text-danger">
           {trouble.words}
