@@ -192,7 +192,7 @@ function pressed(page: Page, words: string): Promise<{ inSight: number; whole: n
         return [...svg.querySelectorAll(':scope > rect[rx]')]
       },
       drawn() {
-        return svg.querySelectorAll(':scope > g:has(> path)').length
+        return svg.querySelectorAll(':scope > g:not(:has(> rect))').length
       },
       visible() {
         return this.bowls().filter((b) => b.getBoundingClientRect().top < innerHeight).length

@@ -1,30 +1,29 @@
 /** Starts the server. The only reader of the environment. */
-import { existsSync, mkdirSync } from 'node:fs'
-import { homedir, networkInterfaces } from 'node:os'
+import { existsSync } from 'node:fs'
+import { networkInterfaces } from 'node:os'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Express } from 'express'
 import type { Server } from 'node:http'
 import pino from 'pino'
+import type { Logger } from 'pino'
 import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
 import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
-import { openStudio } from './store'
+import { sayStudioTrouble } from './sayStudioTrouble'
+import { backUpDaily, lockStudio, openStudio, StudioTrouble } from './store'
+import { openFolder, studioPlaces } from './studioPlaces'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
 const LOOPBACK = '127.0.0.1'
 const USUAL_PORT = 4270
+const PORT_MOST = 65535
+const places = studioPlaces(process.env)
 
 function fail(sentence: string): never {
   console.error(sentence)
   process.exit(1)
-}
-
-/** The studio's folder: outside the repository, so that an update never touches it. */
-function dataFolder(): string {
-  const share = process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share')
-  return process.env.VEIN_MEND_DATA ?? join(share, 'vein-mend')
 }
 
 function localDay(date: Date): IsoDate {
@@ -34,7 +33,7 @@ function localDay(date: Date): IsoDate {
 
 function portNamed(name: string, text: string): number {
   const port = Number(text)
-  if (!Number.isInteger(port) || port < 0 || port > 65535) {
+  if (!Number.isInteger(port) || port < 0 || port > PORT_MOST) {
     fail(`${name} must be a port number from 0 to 65535, not "${text}".`)
   }
   return port
@@ -69,6 +68,20 @@ function listenForHome(app: Express): Server | null {
   return server
 }
 
+const HOUR_MS = 3_600_000
+
+/** A copy of each day on which the studio is open; whether the day is new is looked at every hour. */
+function backUpEveryDay(file: string, today: () => IsoDate, log: Logger): void {
+  const look = () => {
+    backUpDaily(file, places.backups, today()).catch((error: unknown) => {
+      log.error(error)
+      console.error(`The day's copy of the studio could not be made in ${places.backups}`)
+    })
+  }
+  look()
+  setInterval(look, HOUR_MS).unref()
+}
+
 async function start(): Promise<void> {
   const demo = process.argv.includes('--demo')
   const log = pino({ level: process.env.VEIN_MEND_LOG ?? 'warn' })
@@ -77,9 +90,9 @@ async function start(): Promise<void> {
   const library = buildLibrary(shipped)
   if (!library.ok)
     fail(`A knowledge pack cannot be used.\n${library.troubles.map(sayTrouble).join('\n')}`)
-  const folder = dataFolder()
-  mkdirSync(folder, { recursive: true })
-  const file = join(folder, demo ? 'demo.sqlite' : 'studio.sqlite')
+  openFolder(places)
+  const file = demo ? places.demo : places.studio
+  const lock = await lockStudio(file)
   const fixedToday = process.env.VEIN_MEND_TODAY as IsoDate | undefined
   const today = () => fixedToday ?? localDay(new Date())
   const now = () => new Date().toISOString() as IsoInstant
@@ -108,17 +121,25 @@ async function start(): Promise<void> {
       const taken = 'code' in error && error.code === 'EADDRINUSE'
       fail(
         taken
-          ? `Port ${port} is taken. Stop the other program or choose another port: VEIN_MEND_PORT=${port + 1} ./mend start`
+          ? `Port ${port} is taken by another program. Stop it, or choose another port: VEIN_MEND_PORT=${port === PORT_MOST ? port - 1 : port + 1} ./mend start`
           : `The server could not start: ${error.message}`,
       )
     }
     const address = server.address()
     const shown = typeof address === 'object' && address ? address.port : port
     console.log(`Vein Mend is open at http://${LOOPBACK}:${shown}/`)
+    lock.openAt(`http://${LOOPBACK}:${shown}/`)
     console.log(`The studio is kept in ${file}`)
+    if (!demo) backUpEveryDay(file, today, log)
   })
   const stop = () => {
-    server.close(() => void store.close().then(() => process.exit(0)))
+    server.close(
+      () =>
+        void store
+          .close()
+          .then(() => lock.release())
+          .then(() => process.exit(0)),
+    )
     server.closeAllConnections()
     home?.close()
     home?.closeAllConnections()
@@ -128,5 +149,6 @@ async function start(): Promise<void> {
 }
 
 start().catch((error: unknown) => {
+  if (error instanceof StudioTrouble) fail(sayStudioTrouble(error, places.backups))
   fail(`The server could not start: ${error instanceof Error ? error.message : String(error)}`)
 })

@@ -1,9 +1,11 @@
 /** Opens the studio's one file: foreign keys on, write-ahead log, migrations run. */
 import { AsyncLocalStorage } from 'node:async_hooks'
+import { existsSync, statSync } from 'node:fs'
 import { QueryTypes, Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { MIGRATIONS } from './migrations'
+import { isDamage, StudioTrouble } from './studioTrouble'
 
 export interface Database {
   readonly sequelize: Sequelize
@@ -34,6 +36,25 @@ function oneAtATime(sequelize: Sequelize): Database['write'] {
   }
 }
 
+/** Whether these steps are of a version after this one. */
+export function isNewer(steps: readonly string[]): boolean {
+  const known = new Set(MIGRATIONS.map((m) => m.name))
+  return steps.some((name) => !known.has(name))
+}
+
+/** Steps the file has taken already; none of a file that is new. */
+async function stepsOf(sequelize: Sequelize): Promise<readonly string[]> {
+  const [table] = await sequelize.query(
+    "SELECT name FROM sqlite_master WHERE name = 'SequelizeMeta'",
+    { type: QueryTypes.SELECT },
+  )
+  if (!table) return []
+  const rows = await sequelize.query<{ readonly name: string }>('SELECT name FROM SequelizeMeta', {
+    type: QueryTypes.SELECT,
+  })
+  return rows.map((row) => row.name)
+}
+
 async function migrate(sequelize: Sequelize): Promise<void> {
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, statements }) => ({
@@ -49,20 +70,36 @@ async function migrate(sequelize: Sequelize): Promise<void> {
   await umzug.up()
 }
 
-/** `onQuery` hears every statement. @throws Error when the file cannot be opened or a migration fails */
+/** Nothing of a file is touched before it is known to be a studio of ours. */
+async function prepare(sequelize: Sequelize, file: string): Promise<void> {
+  if (isNewer(await stepsOf(sequelize))) throw new StudioTrouble('newer', file)
+  await sequelize.query('PRAGMA journal_mode = WAL', { type: QueryTypes.SELECT })
+  await sequelize.query('PRAGMA synchronous = FULL')
+  await migrate(sequelize)
+}
+
+/**
+ * `onQuery` hears every statement.
+ * @throws StudioTrouble when the file is of a newer version, empty or damaged; Error when it cannot be opened
+ */
 export async function openDatabase(
   file: string,
   onQuery?: (sql: string) => void,
 ): Promise<Database> {
+  // An emptied file is no new studio: what was in it may still be had from a copy.
+  if (existsSync(file) && statSync(file).size === 0) throw new StudioTrouble('empty', file)
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     dialectModule: sqlite3,
     storage: file,
     logging: onQuery ?? false,
   })
-  await sequelize.query('PRAGMA journal_mode = WAL', { type: QueryTypes.SELECT })
-  await sequelize.query('PRAGMA synchronous = FULL')
-  await migrate(sequelize)
+  try {
+    await prepare(sequelize, file)
+  } catch (error) {
+    await sequelize.close()
+    throw isDamage(error) ? new StudioTrouble('damaged', file) : error
+  }
   return {
     sequelize,
     write: oneAtATime(sequelize),

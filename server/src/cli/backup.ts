@@ -1,0 +1,32 @@
+/** Copies the studio to a file, whether it is open or not: backup [FILE]. */
+import { existsSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { sayStudioTrouble } from '../sayStudioTrouble'
+import { backUp, StudioTrouble } from '../store'
+import { openFolder, studioPlaces } from '../studioPlaces'
+
+const places = studioPlaces(process.env)
+const at = new Date().toISOString().replace(/[:.]/g, '-')
+const target = resolve(process.argv[2] ?? join(places.backups, `studio-by-hand-${at}.sqlite`))
+
+async function run(): Promise<string> {
+  if (!existsSync(places.studio)) return `There is no studio yet at ${places.studio}`
+  if (existsSync(target)) return `There is a file already at ${target}; name another.`
+  openFolder(places)
+  const { students, acts } = await backUp(places.studio, target)
+  console.log(`Copied, opened and found whole: ${students} students, ${acts} acts, in ${target}`)
+  return ''
+}
+
+try {
+  const refused = await run()
+  if (refused !== '') {
+    console.error(refused)
+    process.exitCode = 1
+  }
+} catch (error) {
+  console.error(
+    error instanceof StudioTrouble ? sayStudioTrouble(error, places.backups) : String(error),
+  )
+  process.exitCode = 1
+}

@@ -1,0 +1,36 @@
+/** Puts a copy in the studio's place; what is there now is kept beside it: restore FILE. */
+import { existsSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { sayStudioTrouble } from '../sayStudioTrouble'
+import { lockStudio, restoreStudio, StudioTrouble } from '../store'
+import { openFolder, studioPlaces } from '../studioPlaces'
+
+const places = studioPlaces(process.env)
+const [asked] = process.argv.slice(2)
+
+async function run(backup: string): Promise<void> {
+  openFolder(places)
+  const lock = await lockStudio(places.studio)
+  try {
+    const at = new Date().toISOString().replace(/[:.]/g, '-')
+    const aside = await restoreStudio(backup, places.studio, `studio-put-aside-${at}.sqlite`)
+    console.log(`The studio is now that of ${backup}`)
+    if (aside !== null) console.log(`What was there is kept as ${aside} beside it.`)
+  } finally {
+    await lock.release()
+  }
+}
+
+if (asked === undefined || !existsSync(resolve(asked))) {
+  console.error('Name the copy to put in the place of your studio: ./mend restore FILE')
+  process.exitCode = 2
+} else {
+  try {
+    await run(resolve(asked))
+  } catch (error) {
+    console.error(
+      error instanceof StudioTrouble ? sayStudioTrouble(error, places.backups) : String(error),
+    )
+    process.exitCode = 1
+  }
+}

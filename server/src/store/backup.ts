@@ -1,0 +1,137 @@
+/** Copies of a studio's file that can be relied on: each is opened and read before it takes its name. */
+import {
+  chmodSync,
+  closeSync,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+} from 'node:fs'
+import { readdirSync, renameSync, rmSync } from 'node:fs'
+import { basename, dirname, join } from 'node:path'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { isNewer } from './database'
+import { openPlain } from './plainSqlite'
+import { isDamage, StudioTrouble } from './studioTrouble'
+
+const OWNER_ONLY = 0o600
+/** Days, and after them months, of which a copy is kept. */
+const DAYS_KEPT = 14
+const MONTHS_KEPT = 12
+const TAILS = ['', '-wal', '-shm'] as const
+
+/** What a copy was found to hold. */
+export interface Checked {
+  readonly students: number
+  readonly acts: number
+}
+
+function synced(path: string): void {
+  const handle = openSync(path, 'r')
+  fsyncSync(handle)
+  closeSync(handle)
+}
+
+async function counted(file: string): Promise<Checked> {
+  const database = await openPlain(file, 'read')
+  try {
+    const [found] = await database.all('PRAGMA integrity_check')
+    if (found?.integrity_check !== 'ok') throw new StudioTrouble('damaged', file)
+    const steps = await database.all('SELECT name FROM SequelizeMeta')
+    if (isNewer(steps.map((s) => String(s.name)))) throw new StudioTrouble('newer', file)
+    const [counts] = await database.all(
+      'SELECT (SELECT count(*) FROM students) AS students, (SELECT count(*) FROM acts) AS acts',
+    )
+    return { students: Number(counts?.students), acts: Number(counts?.acts) }
+  } finally {
+    await database.close()
+  }
+}
+
+/** Opens the file and reads it from beginning to end. @throws StudioTrouble when it is no whole studio */
+export async function checkStudio(file: string): Promise<Checked> {
+  try {
+    return await counted(file)
+  } catch (error) {
+    if (error instanceof StudioTrouble) throw error
+    throw new StudioTrouble('damaged', file)
+  }
+}
+
+/**
+ * Copies the studio as it stands, also while it is written to, and checks the copy before it gets its name.
+ * @throws StudioTrouble when the studio, or the copy, is not whole
+ */
+export async function backUp(file: string, target: string): Promise<Checked> {
+  mkdirSync(dirname(target), { recursive: true, mode: 0o700 })
+  const part = `${target}.part`
+  rmSync(part, { force: true })
+  const database = await openPlain(file)
+  try {
+    await database.run('VACUUM INTO ?', [part])
+  } catch (error) {
+    throw isDamage(error) ? new StudioTrouble('damaged', file) : error
+  } finally {
+    await database.close()
+  }
+  const checked = await checkStudio(part)
+  chmodSync(part, OWNER_ONLY)
+  synced(part)
+  renameSync(part, target)
+  synced(dirname(target))
+  return checked
+}
+
+const DAILY = /^studio-(\d{4}-\d{2}-\d{2})\.sqlite$/
+
+/** Copies that may go: all but those of the last days, and the latest of each of the last months. */
+export function toForget(names: readonly string[]): readonly string[] {
+  const days = names
+    .filter((name) => DAILY.test(name))
+    .sort()
+    .reverse()
+  const monthOf = (name: string) => name.slice(0, 'studio-2026-11'.length)
+  const months = [...new Set(days.map(monthOf))].slice(0, MONTHS_KEPT)
+  const kept = new Set([
+    ...days.slice(0, DAYS_KEPT),
+    ...months.flatMap((month) => days.find((name) => monthOf(name) === month) ?? []),
+  ])
+  return days.filter((name) => !kept.has(name))
+}
+
+/** The day's copy, once a day, in the folder; what is too old goes. Null when the day has its copy already. */
+export async function backUpDaily(
+  file: string,
+  folder: string,
+  today: IsoDate,
+): Promise<Checked | null> {
+  const target = join(folder, `studio-${today}.sqlite`)
+  if (existsSync(target)) return null
+  const checked = await backUp(file, target)
+  for (const name of toForget(readdirSync(folder))) rmSync(join(folder, name), { force: true })
+  return checked
+}
+
+/**
+ * Puts a copy in the studio's place; what was there is put aside under the name that is answered, or null where
+ * nothing was. Nobody may have the studio open. @throws StudioTrouble when the copy is no whole studio
+ */
+export async function restoreStudio(
+  backup: string,
+  file: string,
+  asideName: string,
+): Promise<string | null> {
+  await checkStudio(backup)
+  mkdirSync(dirname(file), { recursive: true, mode: 0o700 })
+  const part = `${file}.part`
+  copyFileSync(backup, part)
+  chmodSync(part, OWNER_ONLY)
+  synced(part)
+  const had = existsSync(file)
+  const aside = join(dirname(file), asideName)
+  for (const tail of TAILS) if (existsSync(file + tail)) renameSync(file + tail, aside + tail)
+  renameSync(part, file)
+  synced(dirname(file))
+  return had ? basename(aside) : null
+}
