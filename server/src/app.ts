@@ -1,5 +1,5 @@
 /** The whole server as a value: dependencies in, Express application out. */
-import { join } from 'node:path'
+import { extname, join } from 'node:path'
 import compression from 'compression'
 import express from 'express'
 import type { Express, RequestHandler } from 'express'
@@ -55,8 +55,10 @@ function bareApp(): Express {
 function servePages(app: Express, folder: string): void {
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_MS }))
   app.use(express.static(folder, { index: false }))
-  app.get('/{*splat}', (_req, res) => {
-    res.sendFile(join(folder, 'index.html'))
+  app.get('/{*splat}', (req, res) => {
+    // Every address of a screen is the same page; a file that is not there is not there.
+    if (req.path.startsWith('/assets/') || extname(req.path) !== '') res.sendStatus(404)
+    else res.sendFile(join(folder, 'index.html'))
   })
 }
 

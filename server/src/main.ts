@@ -32,15 +32,15 @@ function localDay(date: Date): IsoDate {
 }
 
 function portNamed(name: string, text: string): number {
-  const port = Number(text)
-  if (!Number.isInteger(port) || port < 0 || port > PORT_MOST) {
+  const port = /^\d{1,5}$/.test(text) ? Number(text) : Number.NaN
+  if (Number.isNaN(port) || port > PORT_MOST) {
     fail(`${name} must be a port number from 0 to 65535, not "${text}".`)
   }
   return port
 }
 
 function portAsked(): number {
-  return portNamed('VEIN_MEND_PORT', process.env.VEIN_MEND_PORT ?? String(USUAL_PORT))
+  return portNamed('VEIN_MEND_PORT', process.env.VEIN_MEND_PORT || String(USUAL_PORT))
 }
 
 /** Addresses of this machine in the network, with the port of the pages at home. */

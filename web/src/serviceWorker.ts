@@ -1,6 +1,8 @@
 /** Keeps the pages and what was last seen of each student, so that a reload works while the server is away. */
 /// <reference lib="webworker" />
 import { clientsClaim } from 'workbox-core'
+import type { WorkboxPlugin } from 'workbox-core'
+import { ExpirationPlugin } from 'workbox-expiration'
 import { precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
@@ -11,6 +13,10 @@ declare const BUILT_FILES: readonly string[]
 
 /** Seconds to wait for a server that is there but slow, before what was last seen is shown. */
 const PATIENCE_SECONDS = 3
+/** Answers kept: the students of some weeks, each with their instrument. */
+const SEEN_MOST = 60
+const SEEN_SECONDS = 30 * 24 * 3600
+const SEEN = 'seen'
 
 precacheAndRoute(BUILT_FILES.map((url) => ({ url, revision: null })))
 
@@ -25,10 +31,36 @@ self.addEventListener('install', (event) => {
   event.waitUntil(caches.open('pages').then((cache) => cache.add('/')))
 })
 
+/** What a lesson without the server needs: who there is, a student's record, and the knowledge. No letters, sheets or recordings. */
+const NEEDED = /^\/api\/(students(\/[^/]+)?|packs(\/[^/.]+)?|studio)$/
+
+// Its types leave open what the strategy's take as given.
+const expiring: object = new ExpirationPlugin({
+  maxEntries: SEEN_MOST,
+  maxAgeSeconds: SEEN_SECONDS,
+})
 registerRoute(
-  ({ url }) => /^\/api\/(students|packs|studio)/.test(url.pathname),
-  new NetworkFirst({ cacheName: 'seen', networkTimeoutSeconds: PATIENCE_SECONDS }),
+  ({ url }) => NEEDED.test(url.pathname),
+  new NetworkFirst({
+    cacheName: SEEN,
+    networkTimeoutSeconds: PATIENCE_SECONDS,
+    plugins: [expiring as WorkboxPlugin],
+  }),
 )
+
+/** A page asks to forget what was seen: of one student, or of everybody. */
+self.addEventListener('message', (event: ExtendableMessageEvent) => {
+  const asked = event.data as { readonly forget?: string } | null
+  if (asked?.forget === undefined) return
+  const { forget } = asked
+  event.waitUntil(
+    caches.open(SEEN).then(async (cache) => {
+      const held = await cache.keys()
+      const about = held.filter((r) => forget === 'all' || new URL(r.url).pathname.includes(forget))
+      await Promise.all(about.map((request) => cache.delete(request)))
+    }),
+  )
+})
 
 void self.skipWaiting()
 clientsClaim()

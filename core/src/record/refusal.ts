@@ -10,6 +10,7 @@ export const RECORD_REFUSALS = [
   'cannot_undo_student',
   'case_exists',
   'day_in_future',
+  'day_long_ago',
   'fault_already_settled',
   'foot_of_ladder',
   'handover_act_refused',

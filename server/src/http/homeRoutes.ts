@@ -2,8 +2,9 @@
 import { parseActs } from '@vein-mend/contract'
 import type { Outcome } from '@vein-mend/contract'
 import { Router } from 'express'
-import type { Response } from 'express'
+import type { RequestHandler, Response } from 'express'
 import express from 'express'
+import { rateLimit } from 'express-rate-limit'
 import type { Deps } from '../usecases/deps'
 import { readHome, recordHome } from '../usecases/homePage'
 import { statusOf } from './errors'
@@ -18,8 +19,28 @@ function answer(res: Response, result: Outcome<object>): void {
   else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
 }
 
+/** A family ticks some boxes in an evening; a page that asks more often than this is out of order. */
+const ASKED_A_MINUTE = 120
+const SENT_A_MINUTE = 40
+const MINUTE_MS = 60_000
+
+function atMost(limit: number): RequestHandler {
+  return rateLimit({
+    windowMs: MINUTE_MS,
+    limit,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_req, res) => {
+      res.status(429).json({ error: { code: 'too_many_requests', path: [] } })
+    },
+  })
+}
+
 export function homeRoutes(deps: Deps): Router {
   const routes = Router()
+  const asked = atMost(ASKED_A_MINUTE)
+  const sent = atMost(SENT_A_MINUTE)
+  routes.use((req, res, next) => (req.method === 'GET' ? asked : sent)(req, res, next))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/:token', async (req, res) => {
     answer(res, await readHome(deps, req.params.token))

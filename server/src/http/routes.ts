@@ -25,6 +25,8 @@ export function apiRoutes(deps: Deps): Router {
   // Each answer says whose it is: what was noted for one studio never goes to another.
   routes.use((_req, res, next) => {
     res.setHeader(STUDIO_HEADER, deps.store.identity)
+    // What is told of a student is kept by no cache on the way.
+    res.setHeader('cache-control', 'no-store')
     next()
   })
   routes.use('/home', homeRoutes(deps))

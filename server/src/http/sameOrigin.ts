@@ -6,8 +6,20 @@ const READS = new Set(['GET', 'HEAD', 'OPTIONS'])
 /** Names under which a loopback server may be asked; others mean a rebound name. */
 const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/
 
-function writesFromElsewhere(req: Request): boolean {
+/** What a browser says of pages that are not ours; where it says nothing, no browser asks. */
+const ELSEWHERE = new Set(['cross-site', 'same-site'])
+
+function isNavigation(req: Request): boolean {
+  return READS.has(req.method) && req.headers['sec-fetch-mode'] === 'navigate'
+}
+
+/** A page from elsewhere writes, or has something of a student put into itself. */
+function asksFromElsewhere(req: Request): boolean {
   const { host = '', origin } = req.headers
+  const site = req.headers['sec-fetch-site']
+  const foreign = typeof site === 'string' && ELSEWHERE.has(site)
+  // A link to us from elsewhere may be followed.
+  if (foreign && !isNavigation(req)) return true
   return !READS.has(req.method) && origin !== undefined && origin !== `http://${host}`
 }
 
@@ -16,12 +28,12 @@ const refuse = (res: Response) => {
 }
 
 export const onlyFromHere: RequestHandler = (req, res, next) => {
-  if (!LOOPBACK.test(req.headers.host ?? '') || writesFromElsewhere(req)) refuse(res)
+  if (!LOOPBACK.test(req.headers.host ?? '') || asksFromElsewhere(req)) refuse(res)
   else next()
 }
 
 /** For pages that other machines may open: they may write, other pages may not. */
 export const ownPagesOnly: RequestHandler = (req, res, next) => {
-  if (writesFromElsewhere(req)) refuse(res)
+  if (asksFromElsewhere(req)) refuse(res)
   else next()
 }

@@ -1,57 +1,19 @@
 /** Prints a page as PDF, with the product's own two typefaces. */
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import { dirname, join } from 'node:path'
-import { inflateSync } from 'node:zlib'
-import fonteditor from 'fonteditor-core'
 import pdfmake from 'pdfmake'
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces'
+import { fontFile } from '../paper/fontFiles'
+import type { FontPart } from '../paper/fontFiles'
 import { MM, SIDE_MARGIN } from '../paper/onPaper'
 import type { PrintJob } from '../paper/pdf'
-import { svgForPaper } from '../paper/svgForPaper'
+import { fontName, Typesetter } from '../paper/setType'
 import { serve } from './serve'
 
-const resolve = createRequire(import.meta.url).resolve
-
-function fontFile(
-  family: 'literata' | 'hanken-grotesk',
-  weight: 400 | 600,
-  italic = false,
-): string {
-  const folder = dirname(resolve(`@fontsource/${family}/package.json`))
-  return join(folder, 'files', `${family}-latin-${weight}-${italic ? 'italic' : 'normal'}.woff`)
-}
-
-/** The fonts unpacked in memory, by name: read compressed, each glyph would unpack its whole table again. */
-const unpacked = (pdfmake as typeof pdfmake & Unpacked).virtualfs
-
-interface Unpacked {
-  readonly virtualfs: { writeFileSync(name: string, content: Buffer): void }
-}
-
-function unpack(...[family, weight, italic]: Parameters<typeof fontFile>): string {
-  const name = `${family}-${weight}${italic ? '-italic' : ''}.ttf`
-  const packed = new Uint8Array(readFileSync(fontFile(family, weight, italic))).buffer
-  const inflate = (data: readonly number[]) => [...inflateSync(Uint8Array.from(data))]
-  unpacked.writeFileSync(name, Buffer.from(fonteditor.woff2ttf(packed, { inflate })))
-  return name
-}
-
-pdfmake.setFonts({
-  Hanken: {
-    normal: unpack('hanken-grotesk', 400),
-    bold: unpack('hanken-grotesk', 600),
-    italics: unpack('hanken-grotesk', 400, true),
-    bolditalics: unpack('hanken-grotesk', 600, true),
-  },
-  Literata: {
-    normal: unpack('literata', 400),
-    bold: unpack('literata', 600),
-    italics: unpack('literata', 400, true),
-    bolditalics: unpack('literata', 600, true),
-  },
-})
 const GREY = '#625C66'
+
+/** Files the document is set with: all that it may read of this machine. */
+const readable = new Set<string>()
+pdfmake.setLocalAccessPolicy((path) => readable.has(path))
+pdfmake.setUrlAccessPolicy(() => false)
 pdfmake.addTableLayouts({
   thinLines: {
     hLineWidth: () => 0.5,
@@ -60,23 +22,41 @@ pdfmake.addTableLayouts({
     vLineColor: () => GREY,
   },
 })
-// A document reads nothing, neither from this machine nor from elsewhere.
-pdfmake.setLocalAccessPolicy(() => false)
-pdfmake.setUrlAccessPolicy(() => false)
 
-/** Engraved notes as the page can set them, wherever they stand. */
-function withNotes(content: unknown): unknown {
-  if (Array.isArray(content)) return content.map(withNotes)
-  if (typeof content !== 'object' || content === null) return content
-  return Object.fromEntries(
-    Object.entries(content).map(([key, value]: [string, unknown]) => [
-      key,
-      key === 'svg' && typeof value === 'string' ? svgForPaper(value) : withNotes(value),
-    ]),
-  )
+function fourStyles(part: FontPart) {
+  const file = (weight: 400 | 600, italic: boolean) => {
+    const path = fontFile(part, weight, italic)
+    readable.add(path)
+    return path
+  }
+  return {
+    normal: file(400, false),
+    bold: file(600, false),
+    italics: file(400, true),
+    bolditalics: file(600, true),
+  }
 }
 
+const USUAL: readonly FontPart[] = [
+  { family: 'Hanken', subset: 'latin' },
+  { family: 'Literata', subset: 'latin' },
+]
+
 serve(async ({ title, content }: PrintJob): Promise<Uint8Array> => {
+  const setter = new Typesetter()
+  const set = setter.set(content)
+  const parts = [...USUAL, ...setter.used.values()]
+  pdfmake.setFonts(Object.fromEntries(parts.map((part) => [fontName(part), fourStyles(part)])))
+  // Said on the page: whoever reads it would else take the dot for the letter.
+  const missing: Content[] =
+    setter.missing.size === 0
+      ? []
+      : [
+          {
+            text: `A dot stands for a letter this page could not be set with (${setter.missing.size} of them).`,
+            style: 'quiet',
+          },
+        ]
   const definition: TDocumentDefinitions = {
     info: { title },
     pageSize: 'A4',
@@ -85,10 +65,10 @@ serve(async ({ title, content }: PrintJob): Promise<Uint8Array> => {
     styles: {
       title: { font: 'Literata', fontSize: 20, bold: true },
       heading: { font: 'Literata', fontSize: 13, bold: true, margin: [0, 10, 0, 3] },
-      quiet: { color: '#625C66' },
+      quiet: { color: GREY },
       cue: { font: 'Literata', fontSize: 13, italics: true },
     },
-    content: withNotes(content) as Content,
+    content: [set, ...missing],
   }
   return pdfmake.createPdf(definition).getBuffer()
 })

@@ -42,7 +42,7 @@ export function useChange<In, Out>({
   unchanged,
 }: ChangeOptions<In, Out>) {
   const client = useQueryClient()
-  const { mutate, isPending, error, reset } = useMutation({
+  const { mutate, isPending, error, reset, variables } = useMutation({
     mutationFn: change,
     // Saying that nobody answers is the answer; what is typed stays where it is.
     networkMode: 'always',
@@ -55,5 +55,12 @@ export function useChange<In, Out>({
     },
   })
   const trouble = error && !toasted ? troubleOf(error, unchanged) : null
-  return { run: mutate, running: isPending, trouble, clear: reset }
+  return {
+    run: mutate,
+    running: isPending,
+    /** What is being asked now; null when nothing is. */
+    asked: isPending ? (variables ?? null) : null,
+    trouble,
+    clear: reset,
+  }
 }

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { api } from '../data/api'
+import { forgetStudent } from '../data/forget'
 import { useChange } from '../data/useChange'
 import { Button } from '../ui/Button'
 import { Field } from '../ui/Field'
@@ -22,6 +23,7 @@ export function RemoveStudent({ student, name }: Props) {
     change: () => api.removeStudent(student),
     touches: [['students']],
     done: () => {
+      forgetStudent(student)
       toast(`${name} is removed`)
       return navigate('/')
     },

@@ -61,6 +61,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   unknown_remedy: (x) => `The pack has no remedy “${f(x.remedy)}”.`,
   rung_without_notes: () => 'This rung has no notes to engrave.',
   no_week: () => 'No week fits. Are there any minutes at home on the card?',
+  day_long_ago: (x) => `${f(x.date)} is too long ago to be told from home.`,
   day_in_future: (x) => `${f(x.date)} has not come yet.`,
   link_not_valid: () => 'This link no longer works. Make a new one.',
   not_from_home: () => 'This cannot be done from the page at home.',

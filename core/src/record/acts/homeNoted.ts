@@ -1,14 +1,14 @@
 import { day, text } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { atHome } from '../atHome'
-import { notAhead } from './daysAhead'
+import { lately } from './daysAhead'
 import { NOTE_MOST } from './fields'
 
 /** A word from home. */
 export const homeNoted = besideAct({
   scope: 'home',
   ...plain('home-noted', { date: day, words: text(NOTE_MOST, 1) }),
-  refuseOn: notAhead,
+  refuseOn: lately,
   apply: (record, { id, date, words }) =>
     atHome(record, { notes: [...record.home.notes, { act: id, date, words }] }),
 })

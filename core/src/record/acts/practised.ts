@@ -1,7 +1,7 @@
 import { day, flag, nullable, usually } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { tick, untick } from '../atHome'
-import { notAhead } from './daysAhead'
+import { lately } from './daysAhead'
 import * as fields from './fields'
 
 /** Ticked at home, or unticked. */
@@ -15,7 +15,7 @@ export const practised = besideAct({
     /** Beats per minute reached; null when none was said. */
     tempo: usually(nullable(fields.bpm), null),
   }),
-  refuseOn: notAhead,
+  refuseOn: lately,
   apply: (record, { date, item, minutes, done, tempo }) =>
     done ? tick(record, { date, item, minutes, tempo }) : untick(record, date, item),
 })

@@ -2,10 +2,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { StudioResponse } from '@vein-mend/contract'
 import type { Schools } from '@vein-mend/core/packs'
-import { useState } from 'react'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
+import { useChange } from '../../data/useChange'
+import { forgetEverybody } from '../../data/forget'
 import { Failed } from '../../data/Failed'
+import { Button } from '../../ui/Button'
 import { Loading, Section } from '../../ui/Page'
 import { CalibrationReport } from './CalibrationReport'
 import { Holidays } from './Holidays'
@@ -13,31 +15,30 @@ import { Mending } from './Mending'
 
 type Topic = StudioResponse['topics'][number]
 
-/** The choice is shown at once; if it cannot be kept, the old one comes back. */
+interface Choosing {
+  readonly schools: Schools
+  /** What is said once it is kept; null for a choice taken back. */
+  readonly said: string | null
+}
+
+/** The choice is shown at once; if it cannot be kept, the old one comes back with the reason. */
 function useChoosing(kept: Schools) {
   const client = useQueryClient()
-  const [chosen, setChosen] = useState<Schools | null>(null)
-  const now = chosen ?? kept
-  const keep = async (schools: Schools) => {
-    setChosen(schools)
-    try {
-      client.setQueryData(['studio'], await api.chooseSchools(schools))
-      await client.invalidateQueries({ queryKey: ['pack'] })
-      return true
-    } catch {
-      setChosen(null)
-      toast.error('The server does not answer. Nothing was changed.')
-      return false
-    }
-  }
-  const choose = async (topic: string, school: string, name: string) => {
-    const before = now
-    if (await keep({ ...now, [topic]: school })) {
-      toast(`${name}: for the whole studio`, {
-        action: { label: 'Undo', onClick: () => void keep(before) },
+  const { run, asked } = useChange({
+    change: ({ schools }: Choosing) => api.chooseSchools(schools),
+    touches: [['pack']],
+    toasted: true,
+    done: (studio, { said }) => {
+      client.setQueryData(['studio'], studio)
+      if (said === null) return
+      toast(said, {
+        action: { label: 'Undo', onClick: () => run({ schools: kept, said: null }) },
       })
-    }
-  }
+    },
+  })
+  const now = asked?.schools ?? kept
+  const choose = (topic: string, school: string, name: string) =>
+    run({ schools: { ...now, [topic]: school }, said: `${name}: for the whole studio` })
   return { now, choose }
 }
 
@@ -115,9 +116,22 @@ export function Studio() {
             key={topic.topic}
             topic={topic}
             chosen={now[topic.topic]}
-            onChoose={(school, name) => void choose(topic.topic, school, name)}
+            onChoose={(school, name) => choose(topic.topic, school, name)}
           />
         ))}
+      </Section>
+      <Section
+        title="On this machine"
+        aside="what this browser shows of students while the server is away"
+      >
+        <Button
+          onClick={() => {
+            forgetEverybody()
+            toast('Forgotten here. Notes that wait to be sent are still there.')
+          }}
+        >
+          Forget what was seen
+        </Button>
       </Section>
     </div>
   )

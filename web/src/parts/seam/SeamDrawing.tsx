@@ -5,7 +5,7 @@ import { xOfDay } from '@vein-mend/core/seam'
 import type { Place, SeamLayout, Vein, VeinPiece } from '@vein-mend/core/seam'
 import type { Strand } from '@vein-mend/core/packs'
 import { eachMonthOfInterval, eachYearOfInterval, format, parseISO } from 'date-fns'
-import { memo, useDeferredValue } from 'react'
+import { memo, startTransition, useEffect, useState } from 'react'
 import { STATE_WORDS } from '../../wording/words'
 import type { Palette } from './palette'
 
@@ -228,20 +228,25 @@ function Labels({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
   })
 }
 
-/** Veins drawn at once, more than a tall screen shows; the others follow when the first are on the screen. */
-const AT_ONCE = 24
-
-function Veins({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
-  const settled = useDeferredValue(layout)
-  const veins = settled === layout ? layout.veins : layout.veins.slice(0, AT_ONCE)
-  return veins.map((vein) => <VeinDrawing key={vein.state.id} vein={vein} colour={colour} />)
-}
-
 interface Props {
   readonly layout: SeamLayout
   readonly colour: Palette
   /** Names in the picture, for a file; on the page they are links beside it. */
   readonly named?: boolean
+}
+
+/** Veins drawn at once, more than a tall screen shows; the others follow when the first are on the screen. */
+const AT_ONCE = 24
+
+function Veins({ layout, colour, named = false }: Props) {
+  const [whole, setWhole] = useState<SeamLayout | null>(null)
+  useEffect(() => {
+    const next = requestAnimationFrame(() => startTransition(() => setWhole(layout)))
+    return () => cancelAnimationFrame(next)
+  }, [layout])
+  // A file is drawn once and whole.
+  const veins = named || whole === layout ? layout.veins : layout.veins.slice(0, AT_ONCE)
+  return veins.map((vein) => <VeinDrawing key={vein.state.id} vein={vein} colour={colour} />)
 }
 
 export const SeamDrawing = memo(function SeamDrawing({ layout, colour, named = false }: Props) {
@@ -261,7 +266,7 @@ export const SeamDrawing = memo(function SeamDrawing({ layout, colour, named = f
       ))}
       <Breaks layout={layout} colour={colour} />
       <Dates layout={layout} colour={colour} />
-      <Veins layout={layout} colour={colour} />
+      <Veins layout={layout} colour={colour} named={named} />
       {named && <Labels layout={layout} colour={colour} />}
     </>
   )
