@@ -51,3 +51,4 @@ export type {
 } from './responses'
 export { refuse, SERVER_REFUSALS } from './refusalCodes'
 export type { CodedRefusal, Outcome, RefusalCode, ServerRefusalCode } from './refusalCodes'
+export { parseTakeAsked } from './takeRequests'

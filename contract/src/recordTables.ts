@@ -20,6 +20,7 @@ export const RECORD_TABLES = [
   'home-said',
   'breaks',
   'skills',
+  'takes',
   'acts',
 ] as const
 export type RecordTable = (typeof RECORD_TABLES)[number]

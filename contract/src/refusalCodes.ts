@@ -34,6 +34,7 @@ export const SERVER_REFUSALS = [
   'rung_without_notes',
   'server_fault',
   'sign_in_first',
+  'take_not_of_kind',
   'too_heavy',
   'too_large',
   'too_many_requests',

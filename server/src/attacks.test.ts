@@ -139,6 +139,7 @@ function deps() {
   return {
     store: studio.store,
     knowledge: studio.knowledge,
+    takes: studio.takes,
     homeAddresses: () => [],
     now: () => '2026-03-02T10:00:00.000Z' as Act['at'],
     today: () => TODAY,

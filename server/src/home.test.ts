@@ -188,6 +188,7 @@ describe('the door for home', () => {
     const old = await makeHomeLink(
       {
         store: long.store,
+        takes: long.takes,
         knowledge: long.knowledge,
         now: () => '' as never,
         today: long.today,

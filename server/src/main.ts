@@ -13,7 +13,9 @@ import { layDemoStudio } from './demo/layDemoStudio'
 import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
 import { sayStudioTrouble } from './sayStudioTrouble'
 import { backUpDaily, lockStudio, openStudio, StudioTrouble } from './store'
-import { openFolder, studioPlaces } from './studioPlaces'
+import { openFolder, studioPlaces, takesOf } from './studioPlaces'
+import { takeStore } from './takes'
+import { sweepTakes } from './usecases/takes'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
 const LOOPBACK = '127.0.0.1'
@@ -102,8 +104,11 @@ async function start(): Promise<void> {
   if (!opened.ok) fail(opened.troubles.map(sayTrouble).join('\n'))
   const web = join(ROOT, 'web', 'dist')
   let home: Server | null = null
+  const takes = takeStore(takesOf(file))
+  await sweepTakes({ store, takes })
   const options = {
     store,
+    takes,
     homeAddresses: () => addressesOf(home),
     knowledge: opened.knowledge,
     now,

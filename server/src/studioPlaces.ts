@@ -23,6 +23,11 @@ export function studioPlaces(env: Readonly<Record<string, string | undefined>>):
   }
 }
 
+/** The folder of a studio's takes, beside its file. */
+export function takesOf(file: string): string {
+  return file.replace(/\.sqlite$/, '-takes')
+}
+
 /** What is written of students is read by the owner of the files alone: the folder, and all that is made from now on. */
 export function openFolder({ folder, studio, demo }: StudioPlaces): void {
   process.umask(0o077)

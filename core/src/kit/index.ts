@@ -24,6 +24,7 @@ export {
 export {
   day,
   dayOrNone,
+  digest,
   flag,
   id,
   instant,

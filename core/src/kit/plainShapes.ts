@@ -40,6 +40,8 @@ function matching<T extends string>(name: PatternName): Shape<T> {
 export const id = <T extends string>(): Shape<T> => matching<T>('id')
 /** The short name of a pack, which is also the name of its file. */
 export const packName: Shape<string> = matching<string>('packName')
+/** A SHA-256 in hexadecimal: the name of a file by what is in it. */
+export const digest: Shape<string> = matching<string>('digest')
 /** A written pitch with octave, such as `F#4`. */
 export const pitch: Shape<string> = matching<string>('pitch')
 

@@ -21,6 +21,7 @@ export type FieldCode =
   | 'not_an_instant'
   | 'not_an_id'
   | 'not_a_pack_id'
+  | 'not_a_digest'
   | 'not_a_pitch'
   | 'too_deep'
   | 'not_a_list'
@@ -41,6 +42,7 @@ export interface FieldFault {
 
 /** Where a text has a grammar of its own. */
 export const PATTERNS = {
+  digest: { code: 'not_a_digest', pattern: '^[0-9a-f]{64}$' },
   id: { code: 'not_an_id', pattern: '^[A-Za-z0-9-]{8,64}$' },
   packName: { code: 'not_a_pack_id', pattern: '^[a-z][a-z0-9]*(-[a-z0-9]+)*$' },
   pitch: { code: 'not_a_pitch', pattern: '^[A-G](##|#|bb|b|x)?-?[0-9]$' },

@@ -15,5 +15,6 @@ export function emptyRecord(card: StudentCard): StudentRecord {
     preparing: [],
     overruledGates: [],
     levels: [],
+    takes: [],
   }
 }

@@ -112,3 +112,6 @@ export type {
   PreparedGate,
   StudentRecord,
 } from './state'
+export { mayKeep, TAKE_CONSENTS, TAKE_KINDS } from './takes'
+export type { Take, TakeFile, TakeKind, TakeMeasure, TakeReading } from './takes'
+export { TAKE_BYTES_MOST } from './acts/takeKept'

@@ -7,6 +7,7 @@ export const RECORD_REFUSALS = [
   'act_of_later_version',
   'break_ends_before',
   'break_too_long',
+  'cannot_undo_removal',
   'cannot_undo_student',
   'case_exists',
   'day_in_future',
@@ -21,9 +22,11 @@ export const RECORD_REFUSALS = [
   'lesson_exists',
   'lesson_in_future',
   'lesson_still_open',
+  'measure_outside_interval',
   'mended_already',
   'mended_rule_open',
   'more_clean_than_tries',
+  'no_consent_for_take',
   'no_consent_to_hand_on',
   'no_cue',
   'no_ladder',
@@ -45,6 +48,7 @@ export const RECORD_REFUSALS = [
   'same_act_twice',
   'slip_outside_run',
   'student_exists',
+  'take_kept_already',
   'top_of_ladder',
   'tries_missing',
   'two_gates_already',
@@ -62,6 +66,7 @@ export const RECORD_REFUSALS = [
   'unknown_point',
   'unknown_remedy',
   'unknown_student',
+  'unknown_take',
 ] as const
 /** One of these reasons. */
 export type RecordRefusalCode = (typeof RECORD_REFUSALS)[number]

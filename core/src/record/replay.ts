@@ -91,6 +91,7 @@ export function undoAct({ later, undoings, before }: ActsFrom, target: ActId): U
   const undone = undoneActs(undoings)
   const found = later.find((a) => a.id === target)
   if (!found) return cannot(refuse('unknown_act', 'act'))
+  if (found.kind === 'take-removed') return cannot(refuse('cannot_undo_removal', 'act'))
   if (found.kind === 'student-added') return cannot(refuse('cannot_undo_student', 'act'))
   if (undone.has(target)) return cannot(refuse('undone_already', 'act'))
   // With the new undoing behind them all, whatever chain of undoings it stands on.

@@ -7,6 +7,7 @@ import type { ActId, CaseId, LessonId } from './ids'
 import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
+import type { Take } from './takes'
 
 /** A sign as it was noted in a lesson. */
 export interface NotedSign {
@@ -243,6 +244,8 @@ export interface StudentRecord {
   readonly overruledGates: readonly OverruledGate[]
   /** Where the skills stood, oldest first. */
   readonly levels: readonly SkillLevels[]
+  /** Recordings, pictures and played notes, oldest first. */
+  readonly takes: readonly Take[]
 }
 
 /** The lesson with that id. @throws RangeError when the record has none */

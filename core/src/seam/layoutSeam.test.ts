@@ -81,6 +81,7 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     preparing: [],
     overruledGates: [],
     levels: [],
+    takes: [],
   }
 }
 

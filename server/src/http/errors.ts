@@ -25,11 +25,18 @@ const CONFLICTS = new Set([
   'other_studio',
 ])
 
-const NOT_THERE = new Set(['unknown_address', 'unknown_student', 'unknown_pack', 'link_not_valid'])
+const NOT_THERE = new Set([
+  'unknown_address',
+  'unknown_student',
+  'unknown_pack',
+  'link_not_valid',
+  'unknown_take',
+])
 
 export function statusOf(code: string): number {
   if (CONFLICTS.has(code)) return 409
   if (code === 'not_from_home') return 403
+  if (code === 'too_large') return 413
   return NOT_THERE.has(code) ? 404 : 422
 }
 

@@ -13,6 +13,7 @@ import { musicRoutes } from './musicRoutes'
 import { homeRoutes } from './homeRoutes'
 import { progressRoutes } from './progressRoutes'
 import { recordFileRoutes } from './recordFileRoutes'
+import { takeRoutes } from './takeRoutes'
 import { weekRoutes } from './weekRoutes'
 
 /** A lesson's worth of acts is a few kilobytes, a pack's text some hundred; more is a mistake. */
@@ -32,6 +33,8 @@ export function apiRoutes(deps: Deps): Router {
   routes.use('/home', homeRoutes(deps))
   routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
   routes.use('/passages', express.json({ limit: PIECE_BASE64_MOST + 1000 }))
+  // Before bodies are read as anything: a file is passed on as it comes.
+  takeRoutes(routes, deps)
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/health', (_req, res) => {
     res.json({ ok: true })

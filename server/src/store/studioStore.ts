@@ -1,7 +1,7 @@
 /** The studio's store: acts in, records out. Nothing of Sequelize is seen from outside. */
 import { randomUUID } from 'node:crypto'
 import type { StudentSpans } from '@vein-mend/core/insight'
-import type { Act, ActId, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
+import type { Act, ActId, ActKind, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { readLatest, readRows } from './actRows'
 import type { ActRow, LatestActs } from './actRows'
@@ -37,6 +37,8 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   /** Of this very file, made with it; what was noted for one studio never goes to another. */
   readonly identity: string
   rowsOf(student: StudentId): Promise<readonly ActRow[]>
+  /** Students with any act of the kind on record. */
+  studentsWith(kind: ActKind): Promise<readonly StudentId[]>
   standing(student: StudentId): Promise<Standing | null>
   /** @throws UnplayableRecord */
   recordOf(student: StudentId): Promise<StudentRecord | null>
@@ -132,6 +134,15 @@ export async function openStudio(
     ...homeLinkStore(models),
     identity: await identityOf(knowledge),
     rowsOf: (student) => readRows(models, student),
+    studentsWith: async (kind) => {
+      const rows = await models.acts.findAll({
+        where: { kind },
+        attributes: ['studentId'],
+        group: ['studentId'],
+        raw: true,
+      })
+      return rows.map((row) => row.studentId as StudentId)
+    },
     standing: (student) => records.standing(student),
     recordOf: (student) => records.recordOf(student),
     recordJson: (student) => records.recordJson(student),

@@ -9,6 +9,7 @@ import { createApp } from '../app'
 import { openKnowledge, readLibrary, readPackTexts, sayTrouble } from '../packs'
 import { openStudio } from '../store'
 import type { StudioStore } from '../store'
+import { takeStore } from '../takes'
 
 export const PACKS_FOLDER = resolve(import.meta.dirname, '../../../packs')
 export const TODAY = '2026-03-02' as IsoDate
@@ -26,8 +27,10 @@ export async function openTestStudio() {
   const opened = await openKnowledge(store, await readPackTexts(PACKS_FOLDER))
   if (!opened.ok) throw new Error(opened.troubles.map(sayTrouble).join('\n'))
   const logged: unknown[] = []
+  const takes = takeStore(join(folder, 'takes'))
   const app = createApp({
     store,
+    takes,
     knowledge: opened.knowledge,
     homeAddresses: () => ['http://192.0.2.7:4280'],
     now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
@@ -38,6 +41,7 @@ export async function openTestStudio() {
   return {
     app,
     store,
+    takes,
     knowledge: opened.knowledge,
     file,
     logged,

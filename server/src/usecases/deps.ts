@@ -2,9 +2,11 @@
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { StudioKnowledge } from '../packs'
 import type { StudioStore } from '../store'
+import type { TakeStore } from '../takes'
 
 export interface Deps {
   readonly store: StudioStore
+  readonly takes: TakeStore
   readonly knowledge: StudioKnowledge
   /** Addresses at which a phone in the same network opens the pages at home; none while that door is shut. */
   readonly homeAddresses: () => readonly string[]

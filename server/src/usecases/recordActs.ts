@@ -8,9 +8,13 @@ import type { Act, IdentifiedRequest, StudentId, StudentRecord } from '@vein-men
 import { practisedDigest } from '../packs'
 import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
+import { removeGoneTakes } from './goneTakes'
 
 /** Who writes; there is one teacher until accounts come. */
 const WRITER = 'teacher'
+
+/** Kinds after which a take may be on record no longer. */
+const REMOVING = new Set<Act['kind']>(['take-removed', 'card-changed'])
 
 /** Acts to be added, and what they were noted with. */
 export interface ActsAsked {
@@ -89,6 +93,10 @@ class Adding {
       return refuse('unknown_instrument', ['card', 'instrument'], { instrument }).refusal
     }
     this.completedBy = practisedDigest(knowledge)
+    const { takes } = this.deps
+    if (request.kind === 'take-kept' && takes.pathOf(this.student, request.hash) === null) {
+      return refuse('unknown_take', ['hash']).refusal
+    }
     const stamp = { id: request.id, at: this.deps.now(), by: this.by }
     const today = this.deps.today()
     const added = addAct(this.record, request, { knowledge, stamp, today })
@@ -172,6 +180,7 @@ export async function recordActs(
   })
   if (!done.ok) return done
   const { before, taken, completedBy, record, head } = done.value
+  if (taken.some(({ kind }) => REMOVING.has(kind))) await removeGoneTakes(deps, student, record)
   return good({
     id: student,
     today: deps.today(),

@@ -9,11 +9,14 @@ export async function removeStudent(
   deps: Deps,
   student: StudentId,
 ): Promise<Outcome<{ readonly id: StudentId }>> {
-  return allOrNothing(deps, async (writer) => {
+  const removed = await allOrNothing(deps, async (writer) => {
     if (!(await writer.standingOf(student))) {
       throw new RefusedInside(refuse('unknown_student', ['student']).refusal)
     }
     await writer.remove(student, deps.now())
     return { id: student }
   })
+  // A server that is killed here finds files that nobody names, and takes them out at its next start.
+  if (removed.ok) await deps.takes.removeStudent(student)
+  return removed
 }

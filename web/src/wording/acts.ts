@@ -50,6 +50,9 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   practised: { name: 'Practised at home', detail: (a) => a.date },
   'hurt-at-home': { name: 'Hurt at home', detail: (a) => a.name },
   'home-noted': { name: 'Note from home', detail: (a) => a.words },
+  'take-kept': { name: 'Take kept', detail: (a) => a.words },
+  'take-measured': { name: 'Take measured', detail: (a) => a.analyser },
+  'take-removed': { name: 'Take removed' },
   undone: { name: 'Undone' },
 }
 

@@ -38,6 +38,7 @@ const someText = (least: number, most: number) =>
 
 const PATTERNED: Readonly<Record<(Form & { type: 'pattern' })['pattern'], fc.Arbitrary<string>>> = {
   id: fc.stringMatching(/^[A-Za-z0-9-]{8,20}$/),
+  digest: fc.stringMatching(/^[0-9a-f]{64}$/),
   packName: fc.stringMatching(/^[a-z][a-z0-9]{0,8}(-[a-z0-9]{1,6}){0,2}$/),
   pitch: fc.stringMatching(/^[A-G][#b]?[2-5]$/),
 }

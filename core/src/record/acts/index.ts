@@ -35,6 +35,9 @@ import { slipsCounted } from './slipsCounted'
 import { strengthNamed } from './strengthNamed'
 import { stuckDismissed } from './stuckDismissed'
 import { studentAdded } from './studentAdded'
+import { takeKept } from './takeKept'
+import { takeMeasured } from './takeMeasured'
+import { takeRemoved } from './takeRemoved'
 import { tempoFound } from './tempoFound'
 import { tempoTried } from './tempoTried'
 import { undone } from './undone'
@@ -83,6 +86,9 @@ export const ACTS = {
   practised: practised,
   'hurt-at-home': hurtAtHome,
   'home-noted': homeNoted,
+  'take-kept': takeKept,
+  'take-measured': takeMeasured,
+  'take-removed': takeRemoved,
   undone: undone,
 } as const
 

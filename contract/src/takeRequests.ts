@@ -1,0 +1,18 @@
+/** What is said with a recording or a picture; the bytes come beside it. */
+import { id, nullable, object, text, usually } from '@vein-mend/core/kit'
+import type { ActId, CaseId, LessonId } from '@vein-mend/core/record'
+import { parseAs } from './schemaOf'
+
+const WORDS_MOST = 200
+
+const asked = object({
+  act: id<ActId>(),
+  lesson: id<LessonId>(),
+  case: usually(nullable(id<CaseId>()), null),
+  words: usually(text(WORDS_MOST), ''),
+})
+
+/** @throws yup.ValidationError naming every field that is wrong */
+export function parseTakeAsked(query: unknown) {
+  return parseAs(asked, query)
+}

@@ -1,0 +1,71 @@
+/** Recordings, pictures and played notes kept with a lesson: the files lie elsewhere, the record names them. */
+import type { IsoDate } from '../kit'
+import type { StudentCard } from './card'
+import type { ConsentKind } from './card'
+import type { ActId, CaseId, LessonId } from './ids'
+
+/** What a take is of. */
+export const TAKE_KINDS = ['sound', 'picture', 'notes'] as const
+export type TakeKind = (typeof TAKE_KINDS)[number]
+
+/** The yes a kind needs; notes tell what keys were pressed and show nobody. */
+export const TAKE_CONSENTS: Readonly<Record<TakeKind, ConsentKind | null>> = {
+  sound: 'recordings',
+  picture: 'pictures',
+  notes: null,
+}
+
+/** A file by what is in it. */
+export interface TakeFile {
+  /** SHA-256 of its bytes, in hexadecimal; its name where takes are kept. */
+  readonly hash: string
+  readonly kind: TakeKind
+  /** Media type, such as `audio/wav`. */
+  readonly type: string
+  readonly bytes: number
+}
+
+/** One value read off a take, with the interval it surely lies in. */
+export interface TakeMeasure {
+  readonly name: string
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly unit: string
+}
+
+/** What one version of one analyser found; a newer one is put beside it. */
+export interface TakeReading {
+  readonly act: ActId
+  readonly analyser: string
+  readonly version: string
+  readonly measures: readonly TakeMeasure[]
+}
+
+/** A take as the record has it. */
+export interface Take extends TakeFile {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly date: IsoDate
+  /** The fault it was made for; null for none. */
+  readonly case: CaseId | null
+  readonly words: string
+  readonly readings: readonly TakeReading[]
+  /** Its file is gone, and does not come back: taken out, or the yes for it was. */
+  readonly removed: boolean
+}
+
+/** Whether a take of that kind may be made and kept. */
+export function mayKeep(card: Pick<StudentCard, 'consents'>, kind: TakeKind): boolean {
+  const consent = TAKE_CONSENTS[kind]
+  return consent === null || card.consents[consent].state === 'given'
+}
+
+/** Takes for which the yes is gone are gone too. */
+export function withoutConsentless(
+  takes: readonly Take[],
+  card: Pick<StudentCard, 'consents'>,
+): readonly Take[] {
+  const all = takes.every((t) => t.removed || mayKeep(card, t.kind))
+  return all ? takes : takes.map((t) => (mayKeep(card, t.kind) ? t : { ...t, removed: true }))
+}

@@ -1,0 +1,33 @@
+/** The addresses of takes: raw bytes in, the file out, and gone. */
+import { parseTakeAsked } from '@vein-mend/contract'
+import type { StudentId } from '@vein-mend/core/record'
+import type { Router } from 'express'
+import type { Deps } from '../usecases/deps'
+import { findTake, keepTake } from '../usecases/takes'
+import { refused } from './recordFileRoutes'
+
+export function takeRoutes(routes: Router, deps: Deps): void {
+  routes.post('/students/:id/takes', async (req, res) => {
+    const asked = parseTakeAsked(req.query)
+    const result = await keepTake(deps, req.params.id as StudentId, asked, req)
+    if (result.ok) res.json(result.value)
+    else {
+      // What is left of the file is not waited for.
+      res.setHeader('connection', 'close')
+      refused(res, result.refusal)
+    }
+  })
+  routes.get('/students/:id/takes/:hash', async (req, res) => {
+    const found = await findTake(deps, req.params.id as StudentId, req.params.hash)
+    if (!found.ok) {
+      refused(res, found.refusal)
+      return
+    }
+    const { take, path } = found.value
+    // It is shown as what its bytes are, and never run.
+    res.setHeader('content-security-policy', "default-src 'none'; sandbox")
+    res
+      .type(take.type)
+      .sendFile(path, { dotfiles: 'allow', cacheControl: false, lastModified: false })
+  })
+}

@@ -1,0 +1,185 @@
+/** Recordings and pictures: kept by what is in them, named by acts, and gone when they are to go. */
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { createHash } from 'node:crypto'
+import { EMPTY_CARD } from '@vein-mend/core/record'
+import type { StudentCard, StudentId } from '@vein-mend/core/record'
+import request from 'supertest'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { openTestStudio } from '../test/studio'
+import type { TestStudio } from '../test/studio'
+import { sweepTakes } from '../usecases/takes'
+import { BYTES_MOST, takeStore } from './index'
+
+const ID = 'student-wren' as StudentId
+const LESSON = 'lesson-0001'
+let studio: TestStudio
+let folder: string
+
+/** A wave file of silence: header by the RIFF form (from memory), then so many bytes. */
+function wave(bytes: number, first = 0): Buffer {
+  const head = Buffer.alloc(44)
+  head.write('RIFF', 0)
+  head.write('WAVEfmt ', 8)
+  head.write('data', 36)
+  const body = Buffer.alloc(bytes)
+  body.writeUInt8(first, 0)
+  return Buffer.concat([head, body])
+}
+const PNG = Buffer.concat([Buffer.from('\x89PNG\r\n\x1a\n', 'latin1'), Buffer.alloc(60)])
+const hashOf = (bytes: Buffer) => createHash('sha256').update(bytes).digest('hex')
+
+const said = (state: 'given' | 'refused') => ({ state, by: 'a parent', on: '2026-03-01' as const })
+function card(recordings: 'given' | 'refused', name = 'Wren Hale'): StudentCard {
+  const consents = {
+    ...EMPTY_CARD.consents,
+    recordings: said(recordings),
+  } as StudentCard['consents']
+  return { ...EMPTY_CARD, name, instrument: 'horn', consents }
+}
+
+let made = 0
+function act(body: object, student: string = ID) {
+  made += 1
+  return request(studio.app)
+    .post(`/api/students/${student}/acts`)
+    .set('host', 'localhost')
+    .send({ acts: [{ ...body, id: `act-of-takes-${made}` }] })
+}
+function bring(bytes: Buffer, more = '', student: string = ID) {
+  made += 1
+  return request(studio.app)
+    .post(`/api/students/${student}/takes?act=act-of-takes-${made}&lesson=${LESSON}${more}`)
+    .set('host', 'localhost')
+    .set('content-type', 'application/octet-stream')
+    .send(bytes)
+}
+const take = (hash: string, student: string = ID) =>
+  request(studio.app).get(`/api/students/${student}/takes/${hash}`).set('host', 'localhost')
+const files = () => (existsSync(join(folder, ID)) ? readdirSync(join(folder, ID)) : [])
+const record = async () => (await studio.store.recordOf(ID))!
+
+beforeEach(async () => {
+  studio = await openTestStudio()
+  folder = join(dirname(studio.file), 'takes')
+  await act({ kind: 'student-added', card: card('given') })
+  await act({ kind: 'lesson-opened', lesson: LESSON, date: '2026-03-02' })
+})
+afterEach(() => studio.close())
+
+describe('a take', () => {
+  test('is kept by what is in it, named by the record, and served as it was', async () => {
+    const bytes = wave(5000)
+    const sent = await bring(bytes, '&words=long%20tone')
+    expect(sent.status).toBe(200)
+    expect((await record()).takes).toMatchObject([
+      {
+        hash: hashOf(bytes),
+        kind: 'sound',
+        type: 'audio/wav',
+        bytes: bytes.length,
+        words: 'long tone',
+        date: '2026-03-02',
+      },
+    ])
+    const back = await take(hashOf(bytes)).buffer(true)
+    expect(back.headers).toMatchObject({ 'content-type': 'audio/wav', 'cache-control': 'no-store' })
+    expect(Buffer.compare(back.body as Buffer, bytes)).toBe(0)
+  })
+
+  test('of no kind, of too many bytes, or the same once more is refused, and nothing is left of it', async () => {
+    expect((await bring(Buffer.from('<script>alert(1)</script> and more'))).body).toMatchObject({
+      error: { code: 'take_not_of_kind' },
+    })
+    expect((await bring(Buffer.from('RI'))).body).toMatchObject({
+      error: { code: 'take_not_of_kind' },
+    })
+    const midi = Buffer.concat([Buffer.from('MThd'), Buffer.alloc(BYTES_MOST.notes)])
+    const large = await bring(midi)
+    expect([large.status, large.body]).toMatchObject([413, { error: { code: 'too_large' } }])
+    expect(files()).toEqual([])
+    await bring(wave(100))
+    expect((await bring(wave(100))).body).toMatchObject({ error: { code: 'take_kept_already' } })
+    expect(files()).toEqual([hashOf(wave(100))])
+    expect(
+      existsSync(join(folder, 'incoming')) ? readdirSync(join(folder, 'incoming')) : [],
+    ).toEqual([])
+  })
+
+  test('needs a yes of its kind', async () => {
+    expect((await bring(PNG)).body).toMatchObject({ error: { code: 'no_consent_for_take' } })
+    expect(files()).toEqual([])
+  })
+
+  test('is named by no act without its file', async () => {
+    const named = {
+      hash: 'a'.repeat(64),
+      take: 'sound',
+      type: 'audio/wav',
+      bytes: 10,
+      words: '',
+      case: null,
+    }
+    const sent = await act({ kind: 'take-kept', lesson: LESSON, ...named })
+    expect(sent.body).toMatchObject({ error: { code: 'unknown_take', path: ['acts', 0, 'hash'] } })
+  })
+
+  test('has what was measured beside it, by version; a value outside its interval is refused', async () => {
+    await bring(wave(100))
+    const hash = hashOf(wave(100))
+    const measure = { name: 'waver', value: 3, low: 2, high: 5, unit: 'cents' }
+    const reading = { kind: 'take-measured', hash, analyser: 'tone', version: '1' }
+    expect((await act({ ...reading, measures: [measure] })).status).toBe(200)
+    await act({ ...reading, version: '2', measures: [{ ...measure, value: 4 }] })
+    expect(
+      (await record()).takes[0]!.readings.map((r) => [r.version, r.measures[0]!.value]),
+    ).toEqual([
+      ['1', 3],
+      ['2', 4],
+    ])
+    const outside = await act({ ...reading, measures: [{ ...measure, value: 9 }] })
+    expect(outside.body).toMatchObject({ error: { code: 'measure_outside_interval' } })
+  })
+})
+
+describe('goes for good', () => {
+  test('when it is removed; what was measured stays, and the removal cannot be undone', async () => {
+    await bring(wave(100))
+    const hash = hashOf(wave(100))
+    expect((await act({ kind: 'take-removed', hash })).status).toBe(200)
+    expect(files()).toEqual([])
+    expect((await take(hash)).status).toBe(404)
+    const undo = await act({ kind: 'undone', act: `act-of-takes-${made}` })
+    expect(undo.body).toMatchObject({ error: { code: 'cannot_undo_removal' } })
+  })
+
+  test('when the yes for it is taken back; other kinds stay', async () => {
+    await bring(wave(100))
+    const midi = Buffer.concat([Buffer.from('MThd'), Buffer.alloc(60)])
+    await bring(midi)
+    await act({ kind: 'card-changed', card: card('refused') })
+    expect(files()).toEqual([hashOf(midi)])
+    expect((await record()).takes.map((t) => t.removed)).toEqual([true, false])
+  })
+
+  test('with the student, and nobody else’s with it', async () => {
+    await bring(wave(100))
+    await act({ kind: 'student-added', card: card('given', 'Finch Moor') }, 'student-finch')
+    await act({ kind: 'lesson-opened', lesson: LESSON, date: '2026-03-02' }, 'student-finch')
+    await bring(wave(100), '', 'student-finch')
+    await request(studio.app).delete(`/api/students/${ID}`).set('host', 'localhost')
+    expect(readdirSync(folder)).not.toContain(ID)
+    expect((await take(hashOf(wave(100)), 'student-finch')).status).toBe(200)
+  })
+
+  test('at the next start, where a server was killed between file and act', async () => {
+    await bring(wave(100))
+    writeFileSync(join(folder, ID, 'b'.repeat(64)), 'left behind')
+    mkdirSync(join(folder, 'student-gone'))
+    mkdirSync(join(folder, 'incoming'), { recursive: true })
+    writeFileSync(join(folder, 'incoming', 'half'), 'a half')
+    await sweepTakes({ store: studio.store, takes: takeStore(folder) })
+    expect(files()).toEqual([hashOf(wave(100))])
+    expect(readdirSync(folder)).toEqual([ID])
+  })
+})
