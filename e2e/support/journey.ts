@@ -26,7 +26,16 @@ export { expect }
 
 /** No serious or critical violation on the page as it stands. */
 export async function expectAccessible(page: Page): Promise<void> {
+  // Nothing fades while it is measured: half faded, anything has too little contrast.
+  await page.emulateMedia({ reducedMotion: 'reduce' })
+  await page.evaluate(async () => {
+    const ending = document
+      .getAnimations()
+      .filter((a) => a.effect?.getComputedTiming().endTime !== Infinity)
+    await Promise.allSettled(ending.map((a) => a.finished))
+  })
   const { violations } = await new AxeBuilder({ page }).analyze()
+  await page.emulateMedia({ reducedMotion: null })
   const grave = violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
     .map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)

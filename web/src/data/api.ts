@@ -26,7 +26,7 @@ import type {
 } from '@vein-mend/contract'
 
 import type { Schools } from '@vein-mend/core/packs'
-import type { StudentId } from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/record'
 import { seeStudio } from './studioSeen'
 
 /** The server, or something in its place, answered with a failure. */
@@ -65,12 +65,34 @@ function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object)
 
 const at = (id: string) => encodeURIComponent(id)
 
+/** What is said with a recording or a picture. */
+interface TakeSaid {
+  readonly act: ActId
+  readonly lesson: LessonId
+  readonly case: CaseId | null
+  readonly words: string
+}
+
 interface Saved {
   readonly id: string
 }
 
 export const api = {
   passage: (request: PassageRequest) => send<Passage>('POST', '/passages', request),
+  /** The bytes go as they are; nothing of them is kept in the browser. */
+  keepTake: (id: StudentId, { act, lesson, case: fault, words }: TakeSaid, file: File) => {
+    const said = new URLSearchParams({
+      act,
+      lesson,
+      words,
+      ...(fault === null ? {} : { case: fault }),
+    })
+    return ask<ActsTaken>(`/students/${at(id)}/takes?${said.toString()}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: file,
+    })
+  },
   takeIn: (id: StudentId, handover: object) =>
     send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
   handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),

@@ -15,6 +15,7 @@ import type {
   Way,
 } from '@vein-mend/core/packs'
 import type {
+  TakeKind,
   AgendaKind,
   BreakReason,
   CaseStatus,
@@ -162,6 +163,12 @@ export const CONSENT_WORDS: Record<ConsentKind, string> = {
   recordings: 'Sound recordings for measuring',
   touch: 'Touch to guide a hand or shoulder',
   'handing-on': 'Handing the record on to a next teacher',
+}
+
+export const TAKE_WORDS: Record<TakeKind, string> = {
+  sound: 'Recording',
+  picture: 'Picture',
+  notes: 'Played notes',
 }
 
 export const CONSENT_STATE_WORDS: Record<Consent['state'], string> = {

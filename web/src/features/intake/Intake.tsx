@@ -19,6 +19,7 @@ import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
 import { Consents } from './Consents'
 import { FromElsewhere } from './FromElsewhere'
+import { RemoveStudent } from '../../parts/RemoveStudent'
 import { LifeAtHome } from './LifeAtHome'
 import { InstrumentFacts } from './InstrumentFacts'
 import { ReadHandover } from './ReadHandover'
@@ -161,5 +162,14 @@ export function StudentCardScreen() {
   const { data, error } = useStudent(studentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the card" />
-  return <KnownCard key={data.id} id={data.id} card={data.record.card} />
+  const { card } = data.record
+  return (
+    <>
+      <KnownCard key={data.id} id={data.id} card={card} />
+      {/* Beside the form and not in it: what is sent from there is not the card. */}
+      <div className="border-line mt-10 border-t pt-3">
+        <RemoveStudent student={data.id} name={card.name} />
+      </div>
+    </>
+  )
 }

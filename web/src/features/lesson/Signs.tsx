@@ -10,6 +10,7 @@ import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import { CommandLine } from './CommandLine'
 import type { Command } from './commands'
 import { Compare } from './Compare'
+import { KeepTake } from './KeepTake'
 import type { Setting } from './setting'
 import { SignTiles } from './SignTiles'
 import { SIGNS_PLACE } from './deskPlaces'
@@ -74,6 +75,7 @@ export function Signs({ setting, commands }: Props) {
       <Section title="Signs">
         <NotedList signs={lesson.signs} onTakeBack={takeBack} />
         <Compare />
+        <KeepTake />
       </Section>
     )
   }
@@ -88,6 +90,7 @@ export function Signs({ setting, commands }: Props) {
       <SignTiles onNote={note} />
       <NotedList signs={lesson.signs} onTakeBack={takeBack} />
       <Compare />
+      <KeepTake />
     </Section>
   )
 }

@@ -18,6 +18,7 @@ import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
 import { StuckRecord } from './StuckRecord'
+import { StudentTakes } from './StudentTakes'
 import { LatestActs } from './LatestActs'
 import { Seam } from '../../parts/seam/Seam'
 
@@ -95,6 +96,7 @@ export function Student() {
         <Seam window={window ?? recent(data)} onWindow={setWindow} />
       </Section>
       <FaultTable />
+      <StudentTakes />
       <LatestActs />
     </StudentContext>
   )

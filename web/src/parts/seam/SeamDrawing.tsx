@@ -235,8 +235,8 @@ interface Props {
   readonly named?: boolean
 }
 
-/** Veins drawn at once, more than a tall screen shows; the others follow when the first are on the screen. */
-const AT_ONCE = 24
+/** Veins drawn at once, as many as the screen is tall; the others follow when the first are to be seen. */
+const atOnce = () => Math.ceil(window.innerHeight / LANE_HEIGHT) + 1
 
 function Veins({ layout, colour, named = false }: Props) {
   const [whole, setWhole] = useState<SeamLayout | null>(null)
@@ -245,7 +245,7 @@ function Veins({ layout, colour, named = false }: Props) {
     return () => cancelAnimationFrame(next)
   }, [layout])
   // A file is drawn once and whole.
-  const veins = named || whole === layout ? layout.veins : layout.veins.slice(0, AT_ONCE)
+  const veins = named || whole === layout ? layout.veins : layout.veins.slice(0, atOnce())
   return veins.map((vein) => <VeinDrawing key={vein.state.id} vein={vein} colour={colour} />)
 }
 

@@ -1,0 +1,106 @@
+/** Brings a recording, a picture or a MIDI file into the lesson; it goes straight to the studio's own machine. */
+import type { CaseId } from '@vein-mend/core/record'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { api } from '../../data/api'
+import { freshAct } from '../../data/freshId'
+import { useLesson, useView } from '../../data/studentContext'
+import { useChange } from '../../data/useChange'
+import { TakeRows } from '../../parts/Takes'
+import { INPUT_CLASS } from '../../ui/Field'
+import { Button } from '../../ui/Button'
+import { SidePanel } from '../../ui/SidePanel'
+
+const ACCEPTED = 'audio/*,image/png,image/jpeg,image/webp,.mid,.midi'
+
+function TakeForm({ onDone }: { onDone: () => void }) {
+  const lesson = useLesson()
+  const view = useView()
+  const [words, setWords] = useState('')
+  const [fault, setFault] = useState<CaseId | null>(null)
+  const { run, running, trouble } = useChange({
+    change: (file: File) =>
+      api.keepTake(view.id, { act: freshAct(), lesson: lesson.id, case: fault, words }, file),
+    touches: [['student', view.id]],
+    unchanged: 'Nothing was kept; the file is where it was.',
+    done: (_, file) => {
+      toast(`Kept: ${words === '' ? file.name : words}`)
+      onDone()
+    },
+  })
+  const faults = view.record.cases.filter((c) => c.status.state !== 'mended')
+  return (
+    <div className="space-y-4">
+      <label className="block">
+        <span className="mb-1 block font-medium">What is it of?</span>
+        <input
+          value={words}
+          maxLength={200}
+          placeholder="Long tone, written G"
+          onChange={(e) => setWords(e.target.value)}
+          className={INPUT_CLASS}
+        />
+      </label>
+      <label className="block">
+        <span className="mb-1 block font-medium">For a fault</span>
+        <select
+          value={fault ?? ''}
+          onChange={(e) => setFault(e.target.value === '' ? null : (e.target.value as CaseId))}
+          className={INPUT_CLASS}
+        >
+          <option value="">None in particular</option>
+          {faults.map((c) => (
+            <option key={c.id} value={c.id}>
+              {c.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="block">
+        <span className="mb-1 block font-medium">Recording, picture or MIDI file</span>
+        <input
+          type="file"
+          accept={ACCEPTED}
+          disabled={running}
+          className="min-h-11"
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) run(file)
+            event.target.value = ''
+          }}
+        />
+      </label>
+      {running && <p role="status">Bringing it in …</p>}
+      {trouble && (
+        <p role="alert" className="text-danger">
+          {trouble.words}
+        </p>
+      )}
+    </div>
+  )
+}
+
+export function KeepTake() {
+  const lesson = useLesson()
+  const view = useView()
+  const [open, setOpen] = useState(false)
+  const here = view.record.takes.filter((t) => t.lesson === lesson.id && !t.removed)
+  return (
+    <div className="mt-2">
+      {here.length > 0 && <TakeRows takes={here} />}
+      {lesson.open && (
+        <Button small look="bare" onClick={() => setOpen(true)}>
+          Keep a recording or picture
+        </Button>
+      )}
+      <SidePanel
+        open={open}
+        onOpenChange={setOpen}
+        title="Keep a recording or picture"
+        about="It stays on the studio’s own machine, and goes when the yes for it is taken back."
+      >
+        <TakeForm onDone={() => setOpen(false)} />
+      </SidePanel>
+    </div>
+  )
+}
