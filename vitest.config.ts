@@ -9,6 +9,8 @@ export default defineConfig({
       'web/src/**/*.test.ts',
     ],
     passWithNoTests: false,
+    // All cores: most of a run is waiting for files and compiling.
+    maxWorkers: '100%',
     // A slow machine is not a failure; how long things take is for the bench to say.
     testTimeout: 60_000,
     hookTimeout: 60_000,

@@ -78,7 +78,7 @@ export function withPoint(state: CaseState, lesson: LessonState): CaseState {
 function placed(points: readonly CasePoint[], point: CasePoint): readonly CasePoint[] {
   const last = points.at(-1)
   // Lessons go on in order: a later one comes last, without looking through ten years for it.
-  if (last === undefined || last.date < point.date) return points.concat(point)
+  if (last === undefined || last.date < point.date) return [...points, point]
   if (last.lesson === point.lesson) return points.with(-1, point)
   // A ladder prepared for an earlier lesson, or a second lesson of the day: its point is drawn last.
   return [...points.filter((p) => p.lesson !== point.lesson), point]
