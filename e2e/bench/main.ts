@@ -12,6 +12,8 @@ import { forecastOnPage } from './forecastOnPage'
 import { killFigures } from './kills'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
+import { mutatedFileFigures } from './mutatedFiles'
+import { takeKillFigures } from './takeKills'
 import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
 
@@ -108,8 +110,8 @@ async function typing(page: Page, url: string): Promise<Figure> {
   return figure('sign typed to painted ranking: p95', p95(times), 'ms', 50)
 }
 
-/** Figures of long records alone, for who works on them: --records. */
-const recordsOnly = process.argv.includes('--records')
+/** Figures of long records, or of broken files, alone: for who works on them. */
+const only = ['--records', '--files'].find((flag) => process.argv.includes(flag)) ?? null
 
 async function everything(page: Page): Promise<readonly Figure[]> {
   // Before the browser and the server take their share of the machine.
@@ -135,9 +137,13 @@ const file = jsonFile()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const figures = [
-  ...(recordsOnly ? [] : await everything(page)),
-  ...(await largeStudioFigures(page)),
-  ...(await killFigures()),
+  ...(only === null ? await everything(page) : []),
+  ...(only === null || only === '--records'
+    ? [...(await largeStudioFigures(page)), ...(await killFigures())]
+    : []),
+  ...(only === null || only === '--files'
+    ? [...(await mutatedFileFigures()), ...(await takeKillFigures())]
+    : []),
 ]
 await browser.close()
 report(figures, file)

@@ -28,6 +28,10 @@ const someCase = fc.constantFrom(...CASES).map((id) => id as CaseId)
 const tally = fc
   .tuple(fc.integer({ min: 1, max: 6 }), fc.nat(6))
   .map(([tries, c]) => ({ tries, clean: Math.min(c, tries) }))
+/** Days the desk of a story has lived through. */
+const YEAR = 365
+/** Of home only what is not long ago is told. */
+const lately = fc.nat(100).map((n) => addDays(START, YEAR - n))
 const someDay = fc.integer({ min: 0, max: 60 }).map((n) => addDays(START, n))
 
 const inCase = (make: (state: CaseId) => (desk: Desk) => ActBody) =>
@@ -127,11 +131,11 @@ const steps: readonly fc.Arbitrary<Step>[] = [
       attempt(() => ({ kind: 'gate-prepared', date: START, gate, name: gate, on })),
     ),
   fc
-    .tuple(someDay, fc.boolean())
+    .tuple(lately, fc.boolean())
     .map(([date, done]) =>
       attempt(() => ({ kind: 'practised', date, item: 'music', minutes: 5, done, tempo: null })),
     ),
-  someDay.map((date) =>
+  lately.map((date) =>
     attempt(() => ({ kind: 'hurt-at-home', date, item: 'music', name: 'Pieces' })),
   ),
   // Undoing is part of any lesson; what stands on another act is left.
@@ -147,7 +151,7 @@ const steps: readonly fc.Arbitrary<Step>[] = [
 /** A desk with room for a year of lessons. */
 function newDesk(): Desk {
   const desk = new Desk()
-  desk.today = addDays(START, 365)
+  desk.today = addDays(START, YEAR)
   return desk
 }
 

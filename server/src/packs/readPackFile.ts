@@ -3,8 +3,8 @@ import type { PackFile, PackTrouble } from '@vein-mend/core/packs'
 import schema from '@vein-mend/packs/pack.schema.json' with { type: 'json' }
 import Ajv from 'ajv'
 import type { ErrorObject, ValidateFunction } from 'ajv'
-import { isMap, isScalar, LineCounter, parseDocument } from 'yaml'
-import type { Document } from 'yaml'
+import { isMap, isScalar, LineCounter, parseDocument, visit } from 'yaml'
+import type { Document, YAMLError } from 'yaml'
 
 /** One thing wrong in a pack file. */
 export interface PackFileTrouble {
@@ -22,6 +22,9 @@ export interface ReadPack {
   readonly file: PackFile
   lineOf(path: readonly (string | number)[]): number
 }
+
+/** Troubles named at once; who has mended these reads the file again. */
+const TROUBLES_MOST = 200
 
 let compiled: ValidateFunction<PackFile> | null = null
 
@@ -85,22 +88,58 @@ function toPlain(document: Document): { ok: true; value: unknown } | { ok: false
   }
 }
 
+interface AtLine {
+  readonly line: number
+  readonly detail: string
+}
+
+function notYaml(file: string, wrong: readonly AtLine[]): PackReading {
+  const troubles = wrong.map((w) => ({ file, path: '', code: 'not_yaml', ...w }))
+  return { ok: false, troubles }
+}
+
+function asTrouble(error: YAMLError): AtLine {
+  return {
+    line: error.linePos?.[0].line ?? 1,
+    detail: error.message.split('\n')[0] ?? error.code,
+  }
+}
+
+/** Null where a text is nested so deep that no reader comes to its end. */
+function parsed(text: string, lines: LineCounter): Document | null {
+  try {
+    return parseDocument(text, { lineCounter: lines, uniqueKeys: false })
+  } catch (error) {
+    if (error instanceof RangeError) return null
+    throw error
+  }
+}
+
+/** Keys that stand twice in one place. The parser's own look at them takes the square of their number. */
+function keysTwice(document: Document, lines: LineCounter): readonly AtLine[] {
+  const found: AtLine[] = []
+  visit(document, {
+    Map: (_, map) => {
+      const seen = new Set<string>()
+      for (const { key } of map.items) {
+        if (!isScalar(key)) continue
+        const name = String(key.value)
+        const line = lines.linePos(key.range?.[0] ?? 0).line
+        if (seen.has(name)) found.push({ line, detail: `${name} stands here for the second time` })
+        seen.add(name)
+      }
+    },
+  })
+  return found
+}
+
 /** Parses and checks the form of one pack. References are checked when its chain is put together. */
 export function readPackFile(name: string, text: string): PackReading {
   const lines = new LineCounter()
-  const document = parseDocument(text, { lineCounter: lines, uniqueKeys: true })
-  if (document.errors.length > 0) {
-    return {
-      ok: false,
-      troubles: document.errors.map((e) => ({
-        file: name,
-        line: e.linePos?.[0].line ?? 1,
-        path: '',
-        code: 'not_yaml',
-        detail: e.message.split('\n')[0] ?? e.code,
-      })),
-    }
-  }
+  const document = parsed(text, lines)
+  if (!document) return notYaml(name, [{ line: 1, detail: 'is nested too deep to be read' }])
+  const wrong = [...document.errors.map(asTrouble), ...keysTwice(document, lines)]
+  if (wrong.length > 0) return notYaml(name, wrong)
   const plain = toPlain(document)
   if (!plain.ok) {
     return {
@@ -114,7 +153,7 @@ export function readPackFile(name: string, text: string): PackReading {
   if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }
   return {
     ok: false,
-    troubles: (validate.errors ?? []).map((error) => {
+    troubles: (validate.errors ?? []).slice(0, TROUBLES_MOST).map((error) => {
       const path = toPath(error)
       const code = `not_${error.keyword}`
       return { file: name, line: lineOf(path), path: path.join('.'), code, detail: detailOf(error) }

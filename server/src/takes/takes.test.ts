@@ -2,6 +2,7 @@
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { createHash } from 'node:crypto'
+import { seededRng } from '@vein-mend/core/kit'
 import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentCard, StudentId } from '@vein-mend/core/record'
 import request from 'supertest'
@@ -181,5 +182,68 @@ describe('goes for good', () => {
     await sweepTakes({ store: studio.store, takes: takeStore(folder) })
     expect(files()).toEqual([hashOf(wave(100))])
     expect(readdirSync(folder)).toEqual([ID])
+  })
+})
+
+describe('handed on', () => {
+  const given = {
+    ...card('given'),
+    consents: { ...card('given').consents, 'handing-on': said('given') },
+  }
+  const archiveOf = (of: string) =>
+    request(studio.app)
+      .get(`/api/students/${ID}/${of}`)
+      .set('host', 'localhost')
+      .buffer(true)
+      .parse((res, done) => {
+        const chunks: Buffer[] = []
+        res.on('data', (chunk: Buffer) => chunks.push(chunk))
+        res.on('end', () => done(null, Buffer.concat(chunks)))
+      })
+  const takeIn = (other: TestStudio, bytes: Buffer, id = 'student-handed') =>
+    request(other.app)
+      .post(`/api/handovers/${id}`)
+      .set('host', 'localhost')
+      .set('content-type', 'application/zip')
+      .send(bytes)
+
+  test('a student’s takes go along in the archive, and in no other file', async () => {
+    await act({ kind: 'card-changed', card: given })
+    await bring(wave(5000))
+    await bring(wave(5000, 1))
+    await act({ kind: 'take-removed', hash: hashOf(wave(5000, 1)) })
+    const archive = (await archiveOf('handover.zip')).body as Buffer
+    const other = await openTestStudio()
+    const taken = await takeIn(other, archive)
+    expect(taken.body).toMatchObject({ id: 'student-handed', name: 'Wren Hale' })
+    const there = (await other.store.recordOf('student-handed' as StudentId))!
+    expect(there.takes).toEqual((await record()).takes)
+    const path = other.takes.pathOf('student-handed' as StudentId, hashOf(wave(5000)))
+    expect(path).not.toBeNull()
+    expect(other.takes.pathOf('student-handed' as StudentId, hashOf(wave(5000, 1)))).toBeNull()
+    await other.close()
+    const plain = (await archiveOf('handover')).body as Buffer
+    expect(plain.length).toBeLessThan(archive.length + 2_000_000)
+    expect(plain.includes('WAVEfmt')).toBe(false)
+  })
+
+  test('needs a yes, and an archive that is none is refused with nothing taken in', async () => {
+    await bring(wave(100))
+    expect((await archiveOf('handover.zip')).status).toBe(422)
+    await act({ kind: 'card-changed', card: given })
+    const archive = (await archiveOf('handover.zip')).body as Buffer
+    const other = await openTestStudio()
+    const rng = seededRng(3)
+    for (let i = 0; i < 60; i++) {
+      const broken = Buffer.from(
+        archive.subarray(0, i % 3 === 0 ? Math.floor(rng() * archive.length) : archive.length),
+      )
+      for (let k = 0; k < 20 && broken.length > 0; k++)
+        broken[Math.floor(rng() * broken.length)] = Math.floor(rng() * 256)
+      const sent = await takeIn(other, broken, `student-broken-${i}`)
+      expect([200, 409, 422]).toContain(sent.status)
+    }
+    expect(other.logged).toEqual([])
+    await other.close()
   })
 })

@@ -14,7 +14,7 @@ export interface ThreadLimits {
 
 /** Milliseconds a thread may take until it is ready, on a machine that is busy with something else. */
 const START_MS_MOST = 60_000
-const USUAL_IDLE_MS = 180_000
+const USUAL_IDLE_MS = 60_000
 
 /** The job took more time or memory than it may, or took its thread along; nothing else is harmed. */
 export class TooHeavy extends Error {

@@ -95,6 +95,12 @@ export const api = {
   },
   takeIn: (id: StudentId, handover: object) =>
     send<HandoverTaken>('POST', `/handovers/${at(id)}`, handover),
+  takeInArchive: (id: StudentId, archive: File) =>
+    ask<HandoverTaken>(`/handovers/${at(id)}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: archive,
+    }),
   handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),
   students: () => ask<StudentsResponse>('/students'),
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),

@@ -8,6 +8,8 @@ import { freshStudent } from '../../data/freshId'
 import { Button } from '../../ui/Button'
 import { plural } from '../../wording/words'
 
+const ARCHIVE = /\.zip$/i
+
 function parse(text: string): object | null {
   try {
     const value: unknown = JSON.parse(text)
@@ -22,7 +24,10 @@ export function ReadHandover() {
   const input = useRef<HTMLInputElement>(null)
   const [unread, setUnread] = useState<string | null>(null)
   const { run, trouble } = useChange({
-    change: (handover: object) => api.takeIn(freshStudent(), handover),
+    change: (handover: object) =>
+      handover instanceof File
+        ? api.takeInArchive(freshStudent(), handover)
+        : api.takeIn(freshStudent(), handover),
     touches: [['students'], ['student']],
     unchanged: 'Nothing was taken in.',
     done: ({ id, name, acts, returned }) => {
@@ -31,7 +36,8 @@ export function ReadHandover() {
     },
   })
   const takeIn = async (file: File) => {
-    const handover = parse(await file.text())
+    // An archive with recordings goes as it is.
+    const handover = ARCHIVE.test(file.name) ? file : parse(await file.text())
     setUnread(handover ? null : `“${file.name}” is not a handover file.`)
     if (handover) run(handover)
   }
@@ -42,7 +48,7 @@ export function ReadHandover() {
       <input
         ref={input}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.zip,application/json,application/zip"
         className="sr-only"
         tabIndex={-1}
         aria-label="Handover file"

@@ -160,9 +160,16 @@ function Handover() {
   const { name, consents } = view.record.card
   if (consents['handing-on'].state === 'given') {
     return (
-      <a className={buttonClass()} href={`/api/students/${view.id}/handover`}>
-        Handover file
-      </a>
+      <>
+        <a className={buttonClass()} href={`/api/students/${view.id}/handover`}>
+          Handover file
+        </a>
+        {view.record.takes.some((t) => !t.removed) && (
+          <a className={buttonClass()} href={`/api/students/${view.id}/handover.zip`}>
+            With recordings and pictures
+          </a>
+        )}
+      </>
     )
   }
   return (
