@@ -41,7 +41,8 @@ export class Typesetter {
   private text(text: string, family: Family): unknown {
     const runs = this.runsOf(text, family)
     for (const { part } of runs) this.used.set(fontName(part), part)
-    if (runs.every(({ part }) => part.family === family && part.subset === 'latin')) return text
+    const plain = runs.every(({ part }) => part.family === family && part.subset === 'latin')
+    if (plain) return runs.map((run) => run.text).join('')
     return runs.map((run) => ({ text: run.text, font: fontName(run.part) }))
   }
 

@@ -50,9 +50,9 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   practised: { name: 'Practised at home', detail: (a) => a.date },
   'hurt-at-home': { name: 'Hurt at home', detail: (a) => a.name },
   'home-noted': { name: 'Note from home', detail: (a) => a.words },
-  'take-kept': { name: 'Take kept', detail: (a) => a.words },
-  'take-measured': { name: 'Take measured', detail: (a) => a.analyser },
-  'take-removed': { name: 'Take removed' },
+  'take-kept': { name: 'Recording or picture kept', detail: (a) => a.words },
+  'take-measured': { name: 'Recording measured', detail: (a) => a.analyser },
+  'take-removed': { name: 'Recording or picture removed' },
   undone: { name: 'Undone' },
 }
 

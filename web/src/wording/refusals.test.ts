@@ -17,6 +17,11 @@ const FACTS = {
   unit: 'cm',
   least: 10,
   most: 80,
+  bar: 2,
+  trouble: 'pitch',
+  take: 'sound',
+  parts: 2,
+  bars: 8,
   why: 'the fingers are too small for it.',
 }
 const CODES = [...RECORD_REFUSALS, ...SERVER_REFUSALS]
