@@ -1,7 +1,6 @@
 /** Keeps the pages and what was last seen of each student, so that a reload works while the server is away. */
 /// <reference lib="webworker" />
 import { clientsClaim } from 'workbox-core'
-import type { WorkboxPlugin } from 'workbox-core'
 import { ExpirationPlugin } from 'workbox-expiration'
 import { precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
@@ -44,7 +43,7 @@ registerRoute(
   new NetworkFirst({
     cacheName: SEEN,
     networkTimeoutSeconds: PATIENCE_SECONDS,
-    plugins: [expiring as WorkboxPlugin],
+    plugins: [expiring],
   }),
 )
 

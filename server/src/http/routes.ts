@@ -21,24 +21,8 @@ const BODY_MOST = '512kb'
 /** Ten years of lessons of one student, with every version of the knowledge, are some twenty megabytes. */
 const HANDOVER_MOST = '40mb'
 
-export function apiRoutes(deps: Deps): Router {
-  const routes = Router()
-  // Each answer says whose it is: what was noted for one studio never goes to another.
-  routes.use((_req, res, next) => {
-    res.setHeader(STUDIO_HEADER, deps.store.identity)
-    // What is told of a student is kept by no cache on the way.
-    res.setHeader('cache-control', 'no-store')
-    next()
-  })
-  routes.use('/home', homeRoutes(deps))
-  routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
-  routes.use('/passages', express.json({ limit: PIECE_BASE64_MOST + 1000 }))
-  // Before bodies are read as anything: a file is passed on as it comes.
-  takeRoutes(routes, deps)
-  routes.use(express.json({ limit: BODY_MOST }))
-  routes.get('/health', (_req, res) => {
-    res.json({ ok: true })
-  })
+/** Everybody, one student, what is noted of them, and that they go. */
+function studentRoutes(routes: Router, deps: Deps): void {
   routes.get('/students', async (_req, res) => {
     res.json(await listStudents(deps))
   })
@@ -58,6 +42,27 @@ export function apiRoutes(deps: Deps): Router {
     if (result.ok) res.json(result.value)
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
+}
+
+export function apiRoutes(deps: Deps): Router {
+  const routes = Router()
+  // Each answer says whose it is: what was noted for one studio never goes to another.
+  routes.use((_req, res, next) => {
+    res.setHeader(STUDIO_HEADER, deps.store.identity)
+    // What is told of a student is kept by no cache on the way.
+    res.setHeader('cache-control', 'no-store')
+    next()
+  })
+  routes.use('/home', homeRoutes(deps))
+  routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
+  routes.use('/passages', express.json({ limit: PIECE_BASE64_MOST + 1000 }))
+  // Before bodies are read as anything: a file is passed on as it comes.
+  takeRoutes(routes, deps)
+  routes.use(express.json({ limit: BODY_MOST }))
+  routes.get('/health', (_req, res) => {
+    res.json({ ok: true })
+  })
+  studentRoutes(routes, deps)
   recordFileRoutes(routes, deps)
   musicRoutes(routes, deps)
   weekRoutes(routes, deps)

@@ -52,8 +52,8 @@ export class Typesetter {
       const set = this.text(content, family)
       return (typeof set === 'string' ? set : { text: set }) as Content
     }
-    if (Array.isArray(content)) return content.map((c) => this.set(c, family)) as Content
-    if (typeof content !== 'object' || content === null) return content as unknown as Content
+    if (Array.isArray(content)) return content.map((c) => this.set(c, family))
+    if (typeof content !== 'object' || content === null) return content as Content
     return this.node(content as Readonly<Record<string, unknown>>, family) as Content
   }
 

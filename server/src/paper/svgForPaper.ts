@@ -1,5 +1,6 @@
 /** Engraved notes as a PDF can set them: the note of the metronome mark is drawn, not set in a typeface the PDF has not. */
-import { XMLBuilder, XMLParser } from 'fast-xml-parser'
+import XMLBuilder from 'fast-xml-builder'
+import { XMLParser } from 'fast-xml-parser'
 
 /** One element or one run of text, in the order of the file; attributes stand under `:@`. */
 interface Node {
@@ -70,5 +71,5 @@ function forPaper(node: Node): Node[] {
 }
 
 export function svgForPaper(svg: string): string {
-  return builder.build((parser.parse(svg) as Node[]).flatMap(forPaper)) as string
+  return builder.build((parser.parse(svg) as Node[]).flatMap(forPaper))
 }

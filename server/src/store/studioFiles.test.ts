@@ -204,7 +204,7 @@ test('of days fourteen are kept, then one of each of twelve months; other files 
 })
 
 test('what is written of students is for the owner of the files alone', async () => {
-  const before = process.umask()
+  const before = process.umask(0o022)
   try {
     const places = studioPlaces({ VEIN_MEND_DATA: join(folder, 'data') })
     openFolder(places)

@@ -5,7 +5,7 @@
 import { createHash, randomUUID } from 'node:crypto'
 import { createWriteStream, existsSync } from 'node:fs'
 import { mkdir, open, readdir, rename, rm } from 'node:fs/promises'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { StudentId, TakeFile } from '@vein-mend/core/record'
@@ -80,22 +80,29 @@ function whyNot(error: unknown): NotKept | null {
 }
 
 /** The takes in a folder, which is made when the first one comes. */
-export function takeStore(folder: string): TakeStore {
-  const folderOf = (student: StudentId) => join(folder, student)
-  const place = (student: StudentId, hash: string) => join(folderOf(student), hash)
-  const arriving = join(folder, INCOMING)
+class FolderOfTakes implements TakeStore {
+  private readonly arriving: string
 
-  async function keep(student: StudentId, incoming: Readable): Promise<Kept> {
-    await mkdir(arriving, { recursive: true })
-    const part = join(arriving, randomUUID())
+  constructor(private readonly folder: string) {
+    this.arriving = join(folder, INCOMING)
+  }
+
+  private place(student: StudentId, hash: string): string {
+    return join(this.folder, student, hash)
+  }
+
+  async keep(student: StudentId, incoming: Readable): Promise<Kept> {
+    await mkdir(this.arriving, { recursive: true })
+    const part = join(this.arriving, randomUUID())
     try {
       const seen = new Seen()
       await pipeline(watched(incoming, seen), createWriteStream(part))
       const file = seen.file()
       await synced(part)
-      await mkdir(folderOf(student), { recursive: true })
-      await rename(part, place(student, file.hash))
-      await synced(folderOf(student))
+      const place = this.place(student, file.hash)
+      await mkdir(dirname(place), { recursive: true })
+      await rename(part, place)
+      await synced(dirname(place))
       return { ok: true, file }
     } catch (error) {
       await rm(part, { force: true })
@@ -105,26 +112,32 @@ export function takeStore(folder: string): TakeStore {
     }
   }
 
-  return {
-    keep,
-    pathOf: (student, hash) => {
-      const path = NAME.test(hash) ? place(student, hash) : null
-      return path !== null && existsSync(path) ? path : null
-    },
-    remove: (student, hash) => rm(place(student, hash), { force: true }),
-    removeStudent: (student) => rm(folderOf(student), { recursive: true, force: true }),
-    sweep: async (named) => {
-      await rm(arriving, { recursive: true, force: true })
-      if (!existsSync(folder)) return
-      for (const student of await readdir(folder)) {
-        const kept = named.get(student as StudentId)
-        if (!kept) await rm(join(folder, student), { recursive: true, force: true })
-        else {
-          const files = await readdir(join(folder, student))
-          const stray = files.filter((name) => !kept.has(name))
-          await Promise.all(stray.map((name) => rm(join(folder, student, name), { force: true })))
-        }
-      }
-    },
+  pathOf(student: StudentId, hash: string): string | null {
+    const path = NAME.test(hash) ? this.place(student, hash) : null
+    return path !== null && existsSync(path) ? path : null
   }
+
+  remove(student: StudentId, hash: string): Promise<void> {
+    return rm(this.place(student, hash), { force: true })
+  }
+
+  removeStudent(student: StudentId): Promise<void> {
+    return rm(join(this.folder, student), { recursive: true, force: true })
+  }
+
+  async sweep(named: ReadonlyMap<StudentId, ReadonlySet<string>>): Promise<void> {
+    await rm(this.arriving, { recursive: true, force: true })
+    if (!existsSync(this.folder)) return
+    for (const student of (await readdir(this.folder)) as StudentId[]) {
+      const kept = named.get(student)
+      if (kept) {
+        const files = await readdir(join(this.folder, student))
+        await Promise.all(files.filter((f) => !kept.has(f)).map((f) => this.remove(student, f)))
+      } else await this.removeStudent(student)
+    }
+  }
+}
+
+export function takeStore(folder: string): TakeStore {
+  return new FolderOfTakes(folder)
 }

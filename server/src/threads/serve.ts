@@ -3,11 +3,11 @@ import { parentPort } from 'node:worker_threads'
 import type { FromThread } from './thread'
 
 /** Says that it is ready, then answers every job. What the work throws refuses the job and harms no other. */
-export function serve<Job, Answer>(work: (job: Job) => Answer | Promise<Answer>): void {
-  const say = (message: FromThread<Answer>) => parentPort?.postMessage(message)
-  parentPort?.on('message', (job: Job) => {
+export function serve(work: (job: never) => unknown): void {
+  const say = (message: FromThread<unknown>) => parentPort?.postMessage(message)
+  parentPort?.on('message', (job: unknown) => {
     Promise.resolve()
-      .then(() => work(job))
+      .then(() => work(job as never))
       .then(
         (answer) => say({ kind: 'done', answer }),
         (error: unknown) =>

@@ -27,7 +27,7 @@ const ENTRIES_MOST = 5000
 export async function exportArchive(
   deps: Deps,
   student: StudentId,
-): Promise<Outcome<{ readonly name: string; readonly archive: Readable }>> {
+): Promise<Outcome<{ readonly name: string; readonly archive: NodeJS.ReadableStream }>> {
   const handover = await exportHandover(deps, student)
   if (!handover.ok) return handover
   const record = await deps.store.recordOf(student)
@@ -39,7 +39,7 @@ export async function exportArchive(
     if (path !== null) zip.addFile(path, TAKES + hash, { compress: false })
   }
   zip.end()
-  return good({ name: handover.value.name, archive: zip.outputStream as Readable })
+  return good({ name: handover.value.name, archive: zip.outputStream })
 }
 
 class NoArchive extends Error {}

@@ -3,14 +3,7 @@ import type { Readable } from 'node:stream'
 import { refuse } from '@vein-mend/contract'
 import type { ActsTaken, Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type {
-  ActId,
-  CaseId,
-  LessonId,
-  StudentId,
-  StudentRecord,
-  Take,
-} from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId, StudentId, Take } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { removeUnnamed } from './goneTakes'
 import { recordActs } from './recordActs'

@@ -1,7 +1,6 @@
 /** Keyboard ladders: growth, position blocks, shifts, hands together, articulation, chromatic. */
 import { chromaticFinger } from '../chromaticFingering'
 import type { Exercise, Hand, InstrumentSound, Note } from '../exercise'
-import { SPAN_SEMITONES } from '../fitCompass'
 import { midiOf, scaleFrom, scaleOver, up } from '../pitches'
 import { scaleFingers } from '../scaleFingering'
 import { spokenOrder } from '../spokenOrder'
