@@ -110,8 +110,10 @@ async function typing(page: Page, url: string): Promise<Figure> {
   return figure('sign typed to painted ranking: p95', p95(times), 'ms', 50)
 }
 
-/** Figures of long records, or of broken files, alone: for who works on them. */
-const only = ['--records', '--files'].find((flag) => process.argv.includes(flag)) ?? null
+/** Parts of the bench that can be had alone, for who works on them: long records, broken files, kills. */
+const PARTS = ['--records', '--files', '--kills'] as const
+type Part = (typeof PARTS)[number]
+const only = PARTS.find((flag) => process.argv.includes(flag)) ?? null
 
 async function everything(page: Page): Promise<readonly Figure[]> {
   // Before the browser and the server take their share of the machine.
@@ -136,14 +138,12 @@ async function everything(page: Page): Promise<readonly Figure[]> {
 const file = jsonFile()
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const wanted = (part: Part) => only === null || only === part
 const figures = [
   ...(only === null ? await everything(page) : []),
-  ...(only === null || only === '--records'
-    ? [...(await largeStudioFigures(page)), ...(await killFigures())]
-    : []),
-  ...(only === null || only === '--files'
-    ? [...(await mutatedFileFigures()), ...(await takeKillFigures())]
-    : []),
+  ...(wanted('--records') ? await largeStudioFigures(page) : []),
+  ...(wanted('--files') ? await mutatedFileFigures() : []),
+  ...(wanted('--kills') ? [...(await killFigures()), ...(await takeKillFigures())] : []),
 ]
 await browser.close()
 report(figures, file)
