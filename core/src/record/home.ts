@@ -77,7 +77,23 @@ function minutesOver(home: HomeLog, from: IsoDate, to: IsoDate): KeptMinutes {
 /** Worked out once for each state of the log: every fault of a lesson asks about the same days. */
 const WORKED_OUT = new WeakMap<HomeLog, Map<string, KeptMinutes>>()
 
+/** What was asked last: the faults of a lesson ask the same one after the other. */
+interface Asked {
+  readonly home: HomeLog
+  readonly from: IsoDate
+  readonly to: IsoDate
+  readonly minutes: KeptMinutes
+}
+let last: Asked | null = null
+
 function keptMinutes(home: HomeLog, from: IsoDate, to: IsoDate): KeptMinutes {
+  if (last?.home === home && last.from === from && last.to === to) return last.minutes
+  const minutes = rememberedMinutes(home, from, to)
+  last = { home, from, to, minutes }
+  return minutes
+}
+
+function rememberedMinutes(home: HomeLog, from: IsoDate, to: IsoDate): KeptMinutes {
   const known = WORKED_OUT.get(home) ?? new Map<string, KeptMinutes>()
   WORKED_OUT.set(home, known)
   const key = `${from} ${to}`

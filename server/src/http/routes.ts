@@ -29,8 +29,14 @@ function studentRoutes(routes: Router, deps: Deps): void {
   routes.get('/students/:id', async (req, res) => {
     const found = await readStudent(deps, req.params.id as StudentId)
     // A megabyte is not hashed for a tag nobody asks for.
-    if (found !== null) res.type('json').end(found)
-    else res.status(404).json({ error: { code: 'unknown_student', path: ['student'] } })
+    if (found !== null) {
+      res.type('json').setHeader(
+        'content-length',
+        found.reduce((sum, part) => sum + part.length, 0),
+      )
+      for (const part of found) res.write(part)
+      res.end()
+    } else res.status(404).json({ error: { code: 'unknown_student', path: ['student'] } })
   })
   routes.post('/students/:id/acts', async (req, res) => {
     const result = await recordActs(deps, req.params.id as StudentId, parseActs(req.body))

@@ -7,10 +7,10 @@ import type { Deps } from './deps'
 const RECENT_MOST = 40
 
 /**
- * The answer as JSON; null when there is no such student. Ten years of a record are some megabytes: it is handed on
+ * The answer as JSON, in parts that need not be copied together; null when there is no such student. Ten years of a record are some megabytes: it is handed on
  * as it is stored. @throws UnplayableRecord
  */
-export async function readStudent(deps: Deps, id: StudentId): Promise<Buffer | null> {
+export async function readStudent(deps: Deps, id: StudentId): Promise<readonly Buffer[] | null> {
   const [found, { acts, undone }] = await Promise.all([
     deps.store.recordJson(id),
     deps.store.latestActs(id, RECENT_MOST),
@@ -27,9 +27,5 @@ export async function readStudent(deps: Deps, id: StudentId): Promise<Buffer | n
     recent: acts.map((act) => ({ act, undone: undone.has(act.id) })),
   }
   const text = JSON.stringify(around)
-  return Buffer.concat([
-    Buffer.from(`${text.slice(0, -1)},"record":`),
-    found.json,
-    Buffer.from('}'),
-  ])
+  return [Buffer.from(`${text.slice(0, -1)},"record":`), found.json, Buffer.from('}')]
 }

@@ -36,7 +36,6 @@ function useColumns(rivals: readonly Rival[]) {
 }
 
 function Table({ bench }: { bench: DiagnosisBench }) {
-  const lesson = useLesson()
   const view = useView()
   const { rivals } = bench.diagnosis
   const { columns, put } = useColumns(rivals)
@@ -48,14 +47,7 @@ function Table({ bench }: { bench: DiagnosisBench }) {
       <StopBanner stops={bench.diagnosis.stops} />
       <div className="mt-3 grid items-start gap-x-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
         <div>
-          <RivalTable
-            view={view}
-            lesson={lesson}
-            rivals={rivals}
-            columns={columns}
-            onPut={put}
-            onSettle={setSettling}
-          />
+          <RivalTable rivals={rivals} columns={columns} onPut={put} onSettle={setSettling} />
           <CauseChain diagnosis={bench.diagnosis} />
         </div>
         <div>

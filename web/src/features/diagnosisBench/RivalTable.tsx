@@ -3,6 +3,7 @@ import type { Rival } from '@vein-mend/core/diagnosis'
 import type { Finding, Strength } from '@vein-mend/core/packs'
 import type { LessonState } from '@vein-mend/core/record'
 import { ChevronsUpDown } from 'lucide-react'
+import { useLesson, useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
@@ -12,8 +13,6 @@ import { StrandMark } from '../../ui/StrandMark'
 import { percent, signed, STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 
 interface Props {
-  readonly view: StudentView
-  readonly lesson: LessonState
   readonly rivals: readonly Rival[]
   readonly columns: readonly Rival[]
   readonly onPut: (place: number, fault: string) => void
@@ -23,7 +22,9 @@ interface Props {
 /** Signs not looked at that are shown; more would not be looked at in a lesson. */
 const UNSEEN_MOST = 8
 
-function Heads({ view, lesson, rivals, columns, onPut, onSettle }: Props) {
+function Heads({ rivals, columns, onPut, onSettle }: Props) {
+  const view = useView()
+  const lesson = useLesson()
   return (
     <tr className="align-top">
       <td className="w-[28%]" />
@@ -224,7 +225,9 @@ function Divider({ words, width }: { words: string; width: number }) {
 }
 
 export function RivalTable(props: Props) {
-  const { view, lesson, columns } = props
+  const view = useView()
+  const lesson = useLesson()
+  const { columns } = props
   const act = useActs(view.id)
   const noted = notedOf(view, lesson)
   const unseen = unseenOf(columns)

@@ -6,13 +6,12 @@ import type { CaseState } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { useState } from 'react'
-import type { StudentView } from '../../data/useStudent'
+import { useView } from '../../data/studentContext'
 import { buttonClass } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
 import { PlayBar } from '../../ui/PlayBar'
 
 interface Props {
-  readonly view: StudentView
   readonly state: CaseState
   readonly rung: LadderRung
   readonly place: number
@@ -30,7 +29,8 @@ function describe(exercise: Exercise): string {
   return `${exercise.title}, quarter at ${Math.round(exercise.tempo)}. ${notes}`
 }
 
-export function Notes({ view, state, rung, place, kept }: Props) {
+export function Notes({ state, rung, place, kept }: Props) {
+  const view = useView()
   const [key, setKey] = useState<string>(view.knowledge.sound?.key ?? 'C')
   const tempo = state.ladder?.tempo ? tempoNow(state.ladder.tempo) : undefined
   const exercise = rungExercise(rung, view.knowledge, factsOf(view.record.card, view.knowledge), {

@@ -205,7 +205,6 @@ function Bench({ state, ladder }: BenchProps) {
         <p>{rung.instruction}</p>
         <Notes
           key={rung.id}
-          view={view}
           state={state}
           rung={rung}
           place={ladder.rungs.findIndex((r) => r.id === rung.id)}

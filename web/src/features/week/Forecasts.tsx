@@ -5,7 +5,7 @@ import type { WeekPlan } from '@vein-mend/core/practice'
 import { activeProjects, ruleFor } from '@vein-mend/core/record'
 import type { CaseId } from '@vein-mend/core/record'
 import { Link } from 'react-router'
-import type { StudentView } from '../../data/useStudent'
+import { useView } from '../../data/studentContext'
 import { Section } from '../../ui/Page'
 import { percent } from '../../wording/words'
 import { keptLately } from '../../parts/keptLately'
@@ -20,7 +20,6 @@ function placed(plan: WeekPlan, id: CaseId): number {
 }
 
 interface Props {
-  readonly view: StudentView
   readonly plan: WeekPlan
   readonly roomier: WeekPlan
   readonly moreMinutes: number
@@ -46,7 +45,7 @@ function waysFor(id: CaseId, kept: number, props: Props): readonly Way[] {
 }
 
 function Faults(props: Props & { kept: number }) {
-  const { record, today } = props.view
+  const { record, today } = useView()
   return activeProjects(record).map((state) => {
     const pace = paceOf(state, ruleFor(record, state).cleanLessons, usualGapDays(record))
     return (
@@ -64,7 +63,8 @@ function Faults(props: Props & { kept: number }) {
   })
 }
 
-function Gates({ view, plan, kept }: Props & { kept: number }) {
+function Gates({ plan, kept }: Props & { kept: number }) {
+  const view = useView()
   const { record, knowledge, today } = view
   return record.preparing.map(({ gate, name }) => {
     const ahead = gateAhead(record, knowledge, gate)
@@ -101,8 +101,9 @@ function Gates({ view, plan, kept }: Props & { kept: number }) {
 }
 
 export function Forecasts(props: Props) {
-  const { record } = props.view
-  const { known, kept } = keptLately(props.view)
+  const view = useView()
+  const { record } = view
+  const { known, kept } = keptLately(view)
   if (activeProjects(record).length === 0 && record.preparing.length === 0) return null
   return (
     <Section

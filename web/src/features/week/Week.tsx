@@ -243,7 +243,6 @@ function WeekOf({ monday }: { monday: IsoDate }) {
         </div>
         <div>
           <Forecasts
-            view={view}
             plan={week.plan}
             roomier={week.more.plan}
             moreMinutes={week.more.minutes}
