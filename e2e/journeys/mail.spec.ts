@@ -67,7 +67,18 @@ test('404 of another studio: notes of one are kept for it, and are there when it
   const demo = await startServer({ demo: true, today: DEMO_TODAY, folder: demoFolder, port })
   await page.goto(demo.url)
   await expect(page.getByText('1 note belongs to another studio')).toBeVisible()
-  await page.waitForTimeout(2500)
+  // What is noted here is sent; the note of the other studio stays where it is.
+  const posted: string[] = []
+  page.on('request', (asked) => {
+    if (asked.method() === 'POST') posted.push(new URL(asked.url()).pathname)
+  })
+  await page.goto(`${demo.url}/students/student-marrow`)
+  const taken = page.waitForResponse(
+    (answer) => answer.request().method() === 'POST' && answer.ok(),
+  )
+  await beginLesson(page)
+  await taken
+  expect(new Set(posted)).toEqual(new Set(['/api/students/student-marrow/acts']))
   await expect(page.getByText('1 note belongs to another studio')).toBeVisible()
   await demo.stop()
   const again = await startServer({ folder, port })

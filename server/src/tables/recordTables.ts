@@ -7,35 +7,26 @@ import { cell } from './cell'
 
 type Row = Readonly<Record<string, string | number | boolean | null>>
 
+/** Columns of a take nobody has measured, so that every row has the same. */
+const NOT_MEASURED = {
+  analyser: null,
+  version: null,
+  measure: null,
+  value: null,
+  low: null,
+  high: null,
+  unit: null,
+} as const
+
 const TABLES = {
   takes: (r: StudentRecord): Row[] =>
     r.takes.flatMap((t) => {
       const { hash, kind, type, bytes, lesson, date, words, removed } = t
       const take = { hash, kind, type, bytes, lesson, date, fault: t.case, words, removed }
       const measured = t.readings.flatMap(({ analyser, version, measures }) =>
-        measures.map((m) => ({ analyser, version, measure: m.name, ...m })),
+        measures.map(({ name: measure, ...m }) => ({ ...take, analyser, version, measure, ...m })),
       )
-      const none = {
-        analyser: null,
-        version: null,
-        measure: null,
-        value: null,
-        low: null,
-        high: null,
-        unit: null,
-      }
-      return (measured.length > 0 ? measured : [none]).map(
-        ({ measure, value, low, high, unit, analyser, version }) => ({
-          ...take,
-          analyser,
-          version,
-          measure,
-          value,
-          low,
-          high,
-          unit,
-        }),
-      )
+      return measured.length > 0 ? measured : [{ ...take, ...NOT_MEASURED }]
     }),
   lessons: (r: StudentRecord): Row[] =>
     r.lessons.map((l) => ({
