@@ -26,7 +26,8 @@ const TABLES = {
       const measured = t.readings.flatMap(({ analyser, version, measures }) =>
         measures.map(({ name: measure, ...m }) => ({ ...take, analyser, version, measure, ...m })),
       )
-      return measured.length > 0 ? measured : [{ ...take, ...NOT_MEASURED }]
+      const rows: Row[] = measured
+      return rows.length > 0 ? rows : [{ ...take, ...NOT_MEASURED }]
     }),
   lessons: (r: StudentRecord): Row[] =>
     r.lessons.map((l) => ({

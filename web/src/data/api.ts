@@ -102,6 +102,8 @@ export const api = {
       body: archive,
     }),
   handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),
+  /** Tells nothing but that somebody is there, and by its header who. */
+  health: () => ask<{ readonly ok: boolean }>('/health'),
   students: () => ask<StudentsResponse>('/students'),
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),

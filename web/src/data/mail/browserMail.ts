@@ -23,6 +23,21 @@ function turn(): Promise<void> {
   })
 }
 
+/** Before the first answer nobody knows which studio is here: it is asked, without a word of the parcel. */
+async function isHere(studio: string | null): Promise<boolean> {
+  if (studio === null) return true
+  if (studioSeen() === null) await api.health()
+  return studioSeen() === studio
+}
+
+const ELSEWHERE: Posted = {
+  status: 409,
+  code: 'other_studio',
+  retryAfter: null,
+  taken: null,
+  refusal: null,
+}
+
 async function post({ to, requests, studio, knowledge }: Parcel): Promise<Posted> {
   const body = {
     acts: requests,
@@ -30,6 +45,7 @@ async function post({ to, requests, studio, knowledge }: Parcel): Promise<Posted
     ...(knowledge === null ? {} : { knowledge }),
   }
   try {
+    if (to.kind === 'student' && !(await isHere(studio))) return ELSEWHERE
     const taken: unknown =
       to.kind === 'student'
         ? await api.record(to.student, body)
