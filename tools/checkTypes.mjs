@@ -1,11 +1,13 @@
 /** Runs the compiler over every room, two at a time. */
 import { spawn } from 'node:child_process'
 
+/** The compiled compiler: the same answers in a sixth of the time. Lint and the editor have the other. */
+const TSC = 'node_modules/typescript-native/bin/tsc'
 const ROOMS = ['core', 'core/tsconfig.test.json', 'contract', 'server', 'web', 'e2e']
 
 function check(room) {
   return new Promise((done) => {
-    const tsc = spawn('node_modules/.bin/tsc', ['-p', room], {
+    const tsc = spawn(TSC, ['-p', room], {
       stdio: ['ignore', 'inherit', 'inherit'],
     })
     tsc.on('close', (code) => done(code === 0))

@@ -4,6 +4,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
+// What is told by thousands of random cases is told by all of them.
+if (process.argv.includes('--long')) process.env.VEIN_MEND_LONG_TESTS = '1'
+
 const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
 
 function run(name, command, args, env = {}) {

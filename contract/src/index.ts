@@ -30,6 +30,7 @@ export type { BreakRequest, MendingChoice } from './studioRequests'
 export type {
   ActsTaken,
   BreakTaken,
+  DemoOpened,
   DeskHead,
   ErrorResponse,
   FileTrouble,
@@ -42,6 +43,8 @@ export type {
   PacksResponse,
   PracticeWeekResponse,
   RecentAct,
+  SheetEntry,
+  SheetResponse,
   StudentInTrouble,
   StudentListed,
   StudentResponse,

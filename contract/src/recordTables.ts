@@ -18,6 +18,7 @@ export const RECORD_TABLES = [
   'weeks',
   'home',
   'home-said',
+  'stops',
   'breaks',
   'skills',
   'takes',

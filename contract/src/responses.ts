@@ -3,16 +3,24 @@ import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
 import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import type { Exercise } from '@vein-mend/core/music'
-import type { PracticeItem, Trainer, WeekPlan } from '@vein-mend/core/practice'
-import type { Knowledge, School, Schools } from '@vein-mend/core/packs'
+import type {
+  PracticeItem,
+  RungLines,
+  ToldAtHome,
+  Trainer,
+  WeekPlan,
+} from '@vein-mend/core/practice'
+import type { BodyPart, Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
   ActId,
   CaseId,
+  GivenBlock,
   GivenWeek,
   HomeTick,
   KeptDaily,
   KeptWeek,
+  Stop,
   StudentId,
   StudentRecord,
   StudentSummary,
@@ -34,6 +42,11 @@ export interface StudentsResponse {
   readonly today: IsoDate
   readonly students: readonly StudentListed[]
   readonly inTrouble: readonly StudentInTrouble[]
+}
+
+/** The demo is open beside this studio. */
+export interface DemoOpened {
+  readonly address: string
 }
 
 /** Where a record stands, and what it was ranked with: as long as both are the same, the desk need not ask again. */
@@ -105,9 +118,50 @@ export interface PracticeWeekResponse {
   /** The week with each project put first, where two compete. */
   readonly first: readonly { readonly case: CaseId; readonly plan: WeekPlan }[]
   readonly given: GivenWeek | null
+  /** Whether the plan is what was given. */
+  readonly isGiven: boolean
   /** What the ticks say of "practice daily"; null where nothing was ticked. */
   readonly daily: KeptDaily | null
   readonly kept: readonly KeptWeek[]
+}
+
+/** One exercise of the sheet: its days, and all that is said of it. */
+export interface SheetEntry {
+  readonly item: string
+  readonly name: string
+  readonly case: CaseId | null
+  /** Minutes on each day from Monday; null on a day without it. */
+  readonly minutes: readonly (number | null)[]
+  /** What to do; null where the name is enough. */
+  readonly instruction: string | null
+  /** What to listen and feel for. */
+  readonly aim: string | null
+  /** The way of doing it, the dose and the rule for going on; null for what is no exercise of a ladder. */
+  readonly lines: RungLines | null
+  readonly cue: string | null
+  /** Engraved notes, and the same to be heard. */
+  readonly svg: string | null
+  readonly exercise: Exercise | null
+}
+
+/** The practice sheet of a week: the same on the screen, on paper and at home once it is given. */
+export interface SheetResponse {
+  readonly name: string
+  readonly child: boolean
+  /** The day from which it holds, until the next is given. */
+  readonly from: IsoDate
+  /** Its Monday. */
+  readonly week: IsoDate
+  readonly entries: readonly SheetEntry[]
+  /** Projects that rest for pain. */
+  readonly resting: readonly string[]
+  /** What stops the playing. */
+  readonly stops: readonly Stop[]
+  readonly told: ToldAtHome
+  /** The week as it would be given. */
+  readonly blocks: readonly GivenBlock[]
+  /** Whether that is what they see at home already. */
+  readonly given: boolean
 }
 
 export interface HomeLinkListed {
@@ -141,9 +195,10 @@ export interface HomeResponse {
   readonly rungs: readonly {
     readonly item: string
     readonly instruction: string
-    readonly times: number
+    /** What to listen and feel for. */
+    readonly aim: string | null
     readonly tempo: string | null
-    readonly hands: string | null
+    readonly lines: RungLines
     readonly cue: string | null
     /** Engraved notes, and the same to be heard. */
     readonly svg: string | null
@@ -153,8 +208,22 @@ export interface HomeResponse {
   readonly plain: readonly { readonly item: string; readonly instruction: string }[]
   readonly ticks: readonly HomeTick[]
   readonly trainers: readonly Trainer[]
-  /** Items that rest for pain until a lesson has answered it. */
-  readonly stopped: readonly { readonly item: string; readonly name: string }[]
+  /** How to begin, and how long one thing takes. */
+  readonly told: ToldAtHome
+  /** What stops the playing until the teacher has answered it. */
+  readonly stops: readonly HomeStop[]
+  /** Parts that playing the instrument loads: where one of them is stopped, nothing is played. */
+  readonly playing: readonly BodyPart[]
+}
+
+/** One thing that stops, as home sees it. */
+export interface HomeStop {
+  /** The item that hurt, for what was told at home. */
+  readonly item: string | null
+  readonly name: string
+  readonly parts: readonly BodyPart[]
+  /** Told at home today, so that a mistake can be taken back. */
+  readonly today: boolean
 }
 
 /** A holiday noted: with so many students who did not have it. */

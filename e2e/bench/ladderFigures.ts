@@ -17,7 +17,14 @@ export async function ladderFigures(): Promise<Figure[]> {
     if (k.kind !== 'instrument' || !sound) continue
     for (const [i, remedy] of k.remedies.entries()) {
       const key = KEYS_BY_FOURTHS[i % KEYS_BY_FOURTHS.length] ?? 'C'
-      const student = { key, tempo: 60 + i, smallHand: false, weaker: null }
+      const student = {
+        key,
+        tempo: 60 + i,
+        smallHand: false,
+        weaker: null,
+        looseJoints: false,
+        hands: 'in-turn' as const,
+      }
       const start = performance.now()
       const exercises = remedy.rungs.flatMap((r) =>
         r.notes ? [makeExercise(r.notes, sound, student)] : [],

@@ -7,12 +7,14 @@ import { chromium } from 'playwright-core'
 import type { Page } from 'playwright-core'
 import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
+import { shippedPackFigures } from './shippedPackFigures'
 import { figure, p95, report } from './figures'
 import { forecastOnPage } from './forecastOnPage'
 import { killFigures } from './kills'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
 import { mutatedFileFigures } from './mutatedFiles'
+import { startFigures } from './starts'
 import { takeKillFigures } from './takeKills'
 import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
@@ -49,7 +51,7 @@ async function firstPage(page: Page, url: string): Promise<Figure> {
     if (pathname.endsWith('.js')) scripts.add(pathname)
   })
   await page.goto(url)
-  await page.getByRole('heading', { name: 'Today' }).waitFor()
+  await page.getByRole('heading', { name: 'Today', exact: true }).waitFor()
   await page.waitForLoadState('networkidle')
   const bytes = [...scripts].map(
     (path) => gzipSync(readFileSync(join(ROOT, 'web/dist', path))).length,
@@ -75,7 +77,10 @@ async function typing(page: Page, url: string): Promise<Figure> {
   await page.getByRole('button', { name: 'Begin the lesson' }).click()
   const line = page.getByRole('combobox', { name: 'Note a sign' })
   await line.waitFor()
-  await page.getByRole('list', { name: 'Rival faults' }).waitFor()
+  // The ranking stands on the desk once something is noted.
+  await line.fill('muted')
+  await line.press('2')
+  await page.getByRole('list', { name: 'What may lie behind it' }).waitFor()
   const letters = ['muted', 'weak', 'fades', 'gaps', 'huff', 'neck', 'slump', 'ring']
   const times: number[] = []
   for (let i = 0; i < TYPINGS; i++) {
@@ -90,7 +95,7 @@ async function typing(page: Page, url: string): Promise<Figure> {
           once: true,
           capture: true,
         })
-        const list = document.querySelector('ol[aria-label="Rival faults"]')
+        const list = document.querySelector('ol[aria-label="What may lie behind it"]')
         if (!list) throw new Error('no ranking on the page')
         const watch = new MutationObserver(() => {
           watch.disconnect()
@@ -110,21 +115,31 @@ async function typing(page: Page, url: string): Promise<Figure> {
   return figure('sign typed to painted ranking: p95', p95(times), 'ms', 50)
 }
 
-/** Parts of the bench that can be had alone, for who works on them: long records, broken files, kills. */
-const PARTS = ['--records', '--files', '--kills'] as const
+/** Parts of the bench that can be had alone, for who works on them: the desk, starts, long records, broken files, kills. */
+const PARTS = ['--desk', '--starts', '--records', '--files', '--kills'] as const
 type Part = (typeof PARTS)[number]
 const only = PARTS.find((flag) => process.argv.includes(flag)) ?? null
 
+/** What a teacher waits for at the desk. */
+async function deskFigures(page: Page, url: string): Promise<readonly Figure[]> {
+  return [await studentPage(url), await firstPage(page, url), await typing(page, url)]
+}
+
+async function deskAlone(page: Page): Promise<readonly Figure[]> {
+  const server = await startServer({ demo: true, today: '2026-11-24' })
+  const figures = await deskFigures(page, server.url)
+  await server.stop()
+  return figures
+}
+
 async function everything(page: Page): Promise<readonly Figure[]> {
   // Before the browser and the server take their share of the machine.
-  const engine = diagnosisFigures()
+  const engine = [...diagnosisFigures(), ...(await shippedPackFigures())]
   const ladders = await ladderFigures()
   const weeks = await weekFigures()
   const server = await startServer({ demo: true, today: '2026-11-24' })
   const figures = [
-    await studentPage(server.url),
-    await firstPage(page, server.url),
-    await typing(page, server.url),
+    ...(await deskFigures(page, server.url)),
     ...engine,
     ...ladders,
     ...weeks,
@@ -140,7 +155,9 @@ const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const wanted = (part: Part) => only === null || only === part
 const figures = [
+  ...(wanted('--starts') ? await startFigures() : []),
   ...(only === null ? await everything(page) : []),
+  ...(only === '--desk' ? await deskAlone(page) : []),
   ...(wanted('--records') ? await largeStudioFigures(page) : []),
   ...(wanted('--files') ? await mutatedFileFigures() : []),
   ...(wanted('--kills') ? [...(await killFigures()), ...(await takeKillFigures())] : []),

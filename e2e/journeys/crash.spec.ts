@@ -64,6 +64,17 @@ async function onRecord(page: Page, url: string): Promise<string[]> {
 
 const signs = (page: Page) => page.getByRole('list', { name: 'Signs noted' }).getByRole('listitem')
 
+/** A desk with one sign on it that the worker has seen, so that it can stand in for the server. */
+async function seenOnce(page: Page, url: string): Promise<void> {
+  await addStudent(page, url, 'Aldo Finch', 'Horn')
+  await beginLesson(page)
+  await noteSign(page, 'muted', '2')
+  await allSent(page)
+  await page.evaluate(() => navigator.serviceWorker.ready)
+  await page.reload()
+  await expect(signs(page)).toHaveCount(1)
+}
+
 test('killed in mid-lesson: the desk goes on and says so, and every act arrives once', async ({
   page,
   harbour,
@@ -75,7 +86,7 @@ test('killed in mid-lesson: the desk goes on and says so, and every act arrives 
   await allSent(page)
   await harbour.kill()
   await noteSign(page, 'weak', '1')
-  await noteSign(page, 'only', '0')
+  await noteSign(page, 'only air', '0')
   await page.getByRole('button', { name: 'The tone clears' }).click()
   await expect(signs(page)).toHaveCount(3)
   await expect(page.getByText('The server does not answer. 3 notes are kept here')).toBeVisible()
@@ -97,14 +108,7 @@ test('the tab is reloaded while the server is gone: the desk is there, and what 
   harbour,
 }) => {
   const asked = watchActs(page)
-  await addStudent(page, harbour.server.url, 'Aldo Finch', 'Horn')
-  await beginLesson(page)
-  await noteSign(page, 'muted', '2')
-  await allSent(page)
-  await page.evaluate(() => navigator.serviceWorker.ready)
-  // The worker has to have seen the desk once before it can stand in for the server.
-  await page.reload()
-  await expect(signs(page)).toHaveCount(1)
+  await seenOnce(page, harbour.server.url)
   await harbour.kill()
   await noteSign(page, 'weak', '1')
   await page.getByLabel('One aim today').fill('Send the whole bre')
@@ -119,6 +123,39 @@ test('the tab is reloaded while the server is gone: the desk is there, and what 
   const ids = await onRecord(page, harbour.server.url)
   expect(new Set(ids).size).toBe(ids.length)
   for (const id of asked.keys()) expect(ids.filter((x) => x === id)).toHaveLength(1)
+})
+
+test('a slow server: what was last seen stands there and says so, and gives way without being asked', async ({
+  page,
+  harbour,
+}) => {
+  await seenOnce(page, harbour.server.url)
+  // Noted at another machine, of which this browser has seen nothing.
+  const student = `${harbour.server.url}/api/students/${studentOf(page)}`
+  const lesson = /lessons\/([^/?]+)/.exec(page.url())![1]!
+  const noted = await page.request.post(`${student}/acts`, {
+    data: {
+      acts: [
+        {
+          id: 'f'.repeat(32),
+          kind: 'sign-noted',
+          lesson,
+          finding: 'weak',
+          strength: 'marked',
+          prompted: false,
+          condition: null,
+        },
+      ],
+    },
+  })
+  expect(noted.ok()).toBe(true)
+  harbour.server.process.kill('SIGSTOP')
+  await page.reload()
+  await expect(page.getByText('What you see was kept here when it last did.')).toBeVisible()
+  await expect(signs(page)).toHaveCount(1)
+  harbour.server.process.kill('SIGCONT')
+  await expect(page.getByText('What you see was kept here when it last did.')).toHaveCount(0)
+  await expect(signs(page)).toHaveCount(2)
 })
 
 test('two tabs note at once, and the outbox is replayed twice: nothing is missing, nothing doubled', async ({

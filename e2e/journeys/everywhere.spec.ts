@@ -1,4 +1,4 @@
-import { expect, expectAccessible, test } from '../support/journey'
+import { beginLesson, expect, expectAccessible, test } from '../support/journey'
 import type { Page } from '@playwright/test'
 
 const SCREENS: readonly (readonly [string, string, string])[] = [
@@ -29,26 +29,31 @@ async function shows(page: Page, heading: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1 }).first()).toContainText(heading)
 }
 
-test('a copied address, refresh and the back button restore every view, each without a grave axe finding', async ({
-  page,
-  demo,
-}) => {
-  const problems: string[] = []
-  page.on('pageerror', (error) => problems.push(error.message))
-  for (const [, path, heading] of SCREENS) {
-    await page.goto(demo.url + path)
-    await shows(page, heading)
-    await page.reload()
-    await shows(page, heading)
-    await page.waitForLoadState('networkidle')
-    await expectAccessible(page)
-  }
-  for (const [, , heading] of [...SCREENS].reverse().slice(1)) {
-    await page.goBack()
-    await shows(page, heading)
-  }
-  expect(problems).toEqual([])
-})
+// In two halves, which go side by side.
+const HALF = Math.ceil(SCREENS.length / 2)
+for (const screens of [SCREENS.slice(0, HALF), SCREENS.slice(HALF)]) {
+  const names = `${screens[0]![0]} to ${screens.at(-1)![0]}`
+  test(`a copied address, refresh and the back button restore ${names}, each without a grave axe finding`, async ({
+    page,
+    demo,
+  }) => {
+    const problems: string[] = []
+    page.on('pageerror', (error) => problems.push(error.message))
+    for (const [, path, heading] of screens) {
+      await page.goto(demo.url + path)
+      await shows(page, heading)
+      await page.reload()
+      await shows(page, heading)
+      await page.waitForLoadState('networkidle')
+      await expectAccessible(page)
+    }
+    for (const [, , heading] of [...screens].reverse().slice(1)) {
+      await page.goBack()
+      await shows(page, heading)
+    }
+    expect(problems).toEqual([])
+  })
+}
 
 test('dark colours hold up on the student, the lesson and the sheet', async ({ page, demo }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
@@ -58,6 +63,34 @@ test('dark colours hold up on the student, the lesson and the sheet', async ({ p
     await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark')
     await expectAccessible(page)
   }
+})
+
+/** Screens a teacher works on all day. */
+const DAILY = ['today', 'student', 'sheet', 'week', 'gates']
+
+test('at 200 % nothing a teacher works on all day scrolls sideways, and in high contrast nothing grave is found', async ({
+  page,
+  demo,
+}) => {
+  // A window of 1280x800 at 200 % has room for half of it each way (WCAG 2.2, 1.4.4).
+  await page.setViewportSize({ width: 640, height: 400 })
+  const spills: string[] = []
+  const look = async (name: string) => {
+    await page.waitForLoadState('networkidle')
+    const spill = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)
+    if (spill > 0) spills.push(`${name}: ${spill}`)
+    await page.emulateMedia({ forcedColors: 'active' })
+    await expectAccessible(page, true)
+    await page.emulateMedia({ forcedColors: null })
+  }
+  for (const [name, path] of SCREENS.filter(([screen]) => DAILY.includes(screen))) {
+    await page.goto(demo.url + path)
+    await look(name)
+  }
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await beginLesson(page)
+  await look('lesson')
+  expect(spills).toEqual([])
 })
 
 test('the seam has its table for those who do not see it', async ({ page, demo }) => {

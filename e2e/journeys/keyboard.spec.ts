@@ -1,4 +1,4 @@
-import { expect, test } from '../support/journey'
+import { addStudent, beginLesson, expect, expectAccessible, test } from '../support/journey'
 import type { Page } from '@playwright/test'
 
 /** Presses Tab until the wanted element has the focus; a teacher's hand never leaves the keys. */
@@ -41,7 +41,7 @@ test('the whole loop from the keyboard alone: add, sign, check, settle, look, sh
   await expect(page.getByRole('list', { name: 'Signs noted' })).toContainText('muted')
   await tabTo(page, 'button', 'The tone clears')
   await page.keyboard.press('Enter')
-  await tabTo(page, 'button', 'Settle on A resting hand half presses a valve')
+  await tabTo(page, 'button', 'Decide on A resting hand half presses a valve')
   await page.keyboard.press('Enter')
   await expect(page.getByLabel("Cue, in the student's words")).toBeFocused()
   await page.keyboard.type('feathers')
@@ -61,4 +61,30 @@ test('the whole loop from the keyboard alone: add, sign, check, settle, look, sh
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Practice for Wren Castell' })).toBeVisible()
   await expect(page.getByText('“feathers”')).toBeVisible()
+})
+
+test('a question mark shows the keys, and the hand goes on where it was', async ({
+  page,
+  studio,
+}) => {
+  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
+  // In a field it is a question mark.
+  await page.goto(`${studio.url}/students/new`)
+  await page.getByLabel('Name').press('?')
+  await expect(page.getByLabel('Name')).toHaveValue('?')
+  await page.goBack()
+  await expect(page.getByRole('heading', { level: 1, name: 'Wren Castell' })).toBeVisible()
+  await beginLesson(page)
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toContainText(
+    'does what the lesson comes to next',
+  )
+  await expectAccessible(page)
+  await page.keyboard.press('Escape')
+  await expect(line).toBeFocused()
+  // With letters in the line it notes a sign one is not sure of.
+  await line.fill('muted')
+  await line.press('?')
+  await expect(page.getByRole('list', { name: 'Signs noted' })).toContainText('unsure')
 })

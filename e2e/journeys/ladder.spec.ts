@@ -25,16 +25,16 @@ test('from a fault to a ladder that is changed, seen, timed and exported', async
   await noteSign(page, 'breaks down', '2')
   await noteSign(page, 'order', '2')
   await page
-    .getByRole('button', { name: 'Settle on The order of the hands is not automatic' })
+    .getByRole('button', { name: 'Decide on The order of the hands is not automatic' })
     .click()
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await page
     .getByRole('article')
     .getByRole('link', { name: 'The order of the hands is not automatic' })
     .click()
   await page.getByRole('link', { name: 'See, hear and change it' }).click()
   const rungs = page.getByRole('list', { name: 'Rungs' }).getByRole('listitem')
-  await expect(rungs).toHaveCount(6)
+  await expect(rungs).toHaveCount(7)
 
   // Notes with the spoken order, engraved by the server.
   await page
@@ -44,7 +44,7 @@ test('from a fault to a ladder that is changed, seen, timed and exported', async
   await expect(
     page.getByText(/^Speak while you play: both, right, right, right, both/),
   ).toBeVisible()
-  const notation = page.getByRole('img', { name: /One holds, quarter at 60/ })
+  const notation = page.getByRole('img', { name: /One holds, quarter at 66/ })
   await expect
     // The engraver is loaded with the first notes somebody asks for.
     .poll(() => notation.evaluate((img) => (img as HTMLImageElement).naturalWidth), {
@@ -65,9 +65,9 @@ test('from a fault to a ladder that is changed, seen, timed and exported', async
   await page
     .getByLabel('MusicXML or MIDI file')
     .setInputFiles({ name: 'march.musicxml', mimeType: 'text/xml', buffer: Buffer.from(xml) })
-  await expect(rungs).toHaveCount(7)
+  await expect(rungs).toHaveCount(8)
   await page.getByRole('button', { name: 'Undo' }).first().click()
-  await expect(rungs).toHaveCount(6)
+  await expect(rungs).toHaveCount(7)
 
   // Reorder by key alone: lift, move down, set down.
   const first = page.getByRole('button', { name: /^Move rung 1:/ })

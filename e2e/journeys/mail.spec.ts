@@ -107,9 +107,9 @@ test('413: what is too much at once goes in parts, and all of it arrives', async
     refused += 1
     return route.fulfill({ status: 413, json: { error: { code: 'too_large', path: [] } } })
   })
-  await page.getByRole('button', { name: 'Settle on A resting hand half presses a valve' }).click()
+  await page.getByRole('button', { name: 'Decide on A resting hand half presses a valve' }).click()
   await page.getByLabel("Cue, in the student's words").fill('feathers')
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await allSent(page)
   expect(refused).toBeGreaterThan(0)
   await page.reload()
@@ -228,6 +228,10 @@ test('a phone over plain http: ticks and pain reach the server, and pain that do
   ).json()) as { record: { home: { hurts: unknown[] } } }
   expect(record.home.hurts).toHaveLength(1)
 
+  // A slip, and then it did hurt, with nobody there to hear it.
+  await phone.getByRole('button', { name: /A slip of the finger/ }).click()
+  await expect(phone.getByRole('button', { name: 'It hurts' }).first()).toBeVisible()
+  await expect(phone.getByText(/kept here/)).toHaveCount(0)
   await server.stop()
   await phone.getByRole('button', { name: 'It hurts' }).first().click()
   await expect(phone.getByRole('alert')).toContainText(

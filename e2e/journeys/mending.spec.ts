@@ -33,18 +33,21 @@ test('from a new student to a mended fault, through three lessons', async ({ pag
   await expect(page.getByRole('list', { name: 'Signs noted' }).getByRole('listitem')).toHaveCount(2)
   await expect(page.getByRole('heading', { name: 'Knuckles to the far side' })).toBeVisible()
   await page.getByRole('button', { name: 'It opens up' }).click()
-  const first = page.getByRole('list', { name: 'Rival faults' }).getByRole('listitem').first()
+  const first = page
+    .getByRole('list', { name: 'What may lie behind it' })
+    .getByRole('listitem')
+    .first()
   await expect(first).toContainText(FAULT)
   await expect(first).toContainText(/9\d\s%/)
   await first.getByRole('button', { name: 'why?' }).click()
   await expect(
     first.getByRole('row', { name: /Far away although much air goes in/ }),
-  ).toContainText(/\+\d+\.\d dB/)
+  ).toContainText(/\d times likelier/)
 
   // Settle, remedy, cue in the student's words, sheet.
-  await page.getByRole('button', { name: `Settle on ${FAULT}` }).click()
+  await page.getByRole('button', { name: `Decide on ${FAULT}` }).click()
   await page.getByLabel("Cue, in the student's words").fill('open the boathouse door')
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await expect(page.getByRole('article', { name: FAULT })).toBeVisible()
   await closeLesson(page, 'Sings before playing')
   await expect(page.getByText('“open the boathouse door”')).toBeVisible()
@@ -89,13 +92,13 @@ test('choosing against the ranking asks for a reason, and keeps it', async ({ pa
   await addStudent(page, studio.url, 'Aldo Finch', 'Horn')
   await beginLesson(page)
   await noteSign(page, 'muted', '2')
-  const settle = page.getByRole('button', { name: 'Settle on The face goes to the mouthpiece' })
+  const settle = page.getByRole('button', { name: 'Decide on The face goes to the mouthpiece' })
   await page.getByRole('button', { name: /^Show all/ }).click()
   await settle.click()
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await expect(page.getByText('Please say in a few words why.')).toBeVisible()
   await page.getByLabel('Why not the one ranked first?').fill('I see it from the side')
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await page
     .getByRole('article')
     .getByRole('link', { name: 'The face goes to the mouthpiece' })

@@ -1,4 +1,12 @@
-import { addStudent, allSent, beginLesson, expect, noteSign, test } from '../support/journey'
+import {
+  addStudent,
+  allSent,
+  beginLesson,
+  dateLesson,
+  expect,
+  noteSign,
+  test,
+} from '../support/journey'
 
 test('bad input is named at its field, and what was typed stays', async ({ page, studio }) => {
   await page.goto(`${studio.url}/students/new`)
@@ -14,7 +22,7 @@ test('bad input is named at its field, and what was typed stays', async ({ page,
 test('a lesson dated next year by mistake is refused beside the date', async ({ page, studio }) => {
   await addStudent(page, studio.url, 'Aldo Finch', 'Horn')
   const year = new Date().getFullYear() + 1
-  await page.getByLabel('Day of the lesson').fill(`${year}-06-01`)
+  await dateLesson(page, `${year}-06-01`)
   await page.getByRole('button', { name: 'Begin the lesson' }).click()
   await expect(page.getByRole('alert')).toContainText('days ahead. Check the date.')
 })
@@ -31,28 +39,13 @@ test('two tabs settle the same fault: the second is told and nothing is doubled'
   await allSent(page)
   const other = await context.newPage()
   await other.goto(page.url())
-  const settle = 'Settle on A resting hand half presses a valve'
+  const settle = 'Decide on A resting hand half presses a valve'
   await other.getByRole('button', { name: settle }).click()
   await other.getByLabel("Cue, in the student's words").fill('feathers')
   await page.getByRole('button', { name: settle }).click()
-  await page.getByRole('button', { name: 'Settle and start the ladder' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
   await expect(page.getByRole('article')).toHaveCount(1)
   await allSent(page)
   await expect(other.getByText('is on record already, perhaps from another tab')).toBeVisible()
   await expect(other.getByRole('article')).toHaveCount(1)
-})
-
-test('pain stops the ladder and says why', async ({ page, studio }) => {
-  await addStudent(page, studio.url, 'Aldo Finch', 'Piano')
-  await beginLesson(page)
-  await noteSign(page, 'tips', '2')
-  await noteSign(page, 'numb', '2')
-  await expect(page.getByRole('alert')).toContainText('Stop playing now.')
-  await expect(page.getByText('This is no medical diagnosis.')).toBeVisible()
-  await expect(page.getByText(/Left out:.*Tip on the table \(pain reported\)/)).toBeVisible()
-  await page.getByRole('button', { name: 'Settle on The fingertips cave in' }).click()
-  await expect(
-    page.getByText('Not offered: it loads a part in which pain was reported.'),
-  ).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Settle and start the ladder' })).toBeDisabled()
 })

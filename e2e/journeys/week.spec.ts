@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
-import { allSent, expect, expectAccessible, test } from '../support/journey'
+import { allSent, expect, expectAccessible, openAtHome, test } from '../support/journey'
 import { DEMO_TODAY } from '../support/preparedDemo'
 
 const WEEK = '/students/student-marrow/week'
@@ -16,11 +16,9 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   demo,
 }) => {
   await page.goto(demo.url + WEEK)
-  const monday = page.getByRole('region', { name: 'Monday' })
-  const first = monday.getByRole('button').first()
-  const name = (await first.innerText()).split('\n')[0] ?? ''
-  const named = (day: string) =>
-    page.getByRole('region', { name: day }).getByRole('button', { name })
+  const first = page.getByRole('button', { name: /, Monday, \d+ min$/ }).first()
+  const name = ((await first.getAttribute('aria-label')) ?? '').split(', Monday')[0] ?? ''
+  const named = (day: string) => page.getByRole('button', { name: `${name}, ${day}, ` })
   await first.click()
   await expect(page.getByText(/^Why here:/)).toBeVisible()
 
@@ -29,23 +27,40 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   await allSent(page)
   await expect(named('Monday')).toHaveCount(0)
   await page.reload()
-  await expect(
-    page.getByRole('region', { name: 'Tuesday' }).getByRole('button').first(),
-  ).toBeVisible()
+  await expect(named('Tuesday')).toBeVisible()
   await expect(named('Monday')).toHaveCount(0)
+  // Put there again by a touch, it stays there, until it is taken off again.
+  await page.getByRole('button', { name: `Put ${name} on Monday` }).click()
+  await expect(named('Monday').getByLabel('you put it here')).toBeVisible()
+  await named('Monday').press('Delete')
+  await expect(named('Monday')).toHaveCount(0)
+  await allSent(page)
 
   await page.getByRole('button', { name: 'Give this week instead' }).click()
   await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
   await allSent(page)
+  // No minute of a day on which there is practice is left over.
+  const heads = page.getByRole('columnheader').filter({ hasText: /day \d+/ })
+  for (const head of await heads.all()) {
+    const [, used = ''] = /(\d+) of/.exec(await head.innerText()) ?? []
+    await expect(head.getByRole('textbox')).toHaveValue(used)
+  }
 
   const file = async (link: string) => {
     const waiting = page.waitForEvent('download')
     await page.getByRole('link', { name: link }).click()
     return readFile(await (await waiting).path())
   }
-  expect((await file('Sheet as PDF')).subarray(0, 5).toString()).toBe('%PDF-')
   expect((await file('Calendar')).toString()).toContain(name)
   expect((await file('Table')).toString()).toContain('instruction')
+  // The sheet says the same, exercise by exercise, and is what they have at home.
+  const row = page.getByRole('row').filter({ hasText: name })
+  const minutes = await row.getByRole('button', { name: / min$/ }).allInnerTexts()
+  await page.getByRole('link', { name: 'Practice sheet' }).click()
+  await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+  const onSheet = page.getByRole('row').filter({ hasText: name }).getByRole('cell')
+  expect((await onSheet.allInnerTexts()).filter((m) => m !== '')).toEqual(minutes)
+  expect((await file('Sheet as PDF')).subarray(0, 5).toString()).toBe('%PDF-')
 })
 
 test('the link opens the sheet on a phone; ticks survive a lost connection; pain stops the item and comes first', async ({
@@ -56,14 +71,7 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   expect(await tickedToday(page, demo.url)).toBe(0)
   await page.goto(demo.url + WEEK)
   await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
-  await page.getByRole('button', { name: 'Make a link' }).click()
-  const address = await page.getByRole('textbox', { name: 'Link for home' }).inputValue()
-
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
-  const home = await phone.newPage()
-  // The studio's day is set; the phone's clock has to agree with it.
-  await home.clock.setFixedTime('2026-11-24T16:00:00')
-  await home.goto(address)
+  const { phone, home } = await openAtHome(page, browser)
   await expect(home.getByRole('heading', { level: 1 })).toHaveText('Practice for Isla')
   await expectAccessible(home)
   // Nothing of the record but the sheet: no surname, no fault on record, no way into the studio.
@@ -81,16 +89,14 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await expect(home.getByText(/kept here/)).toHaveCount(0, { timeout: 15_000 })
 
   await home.getByRole('button', { name: 'It hurts' }).first().click()
-  await expect(home.getByText(/ rests\.$/)).toBeVisible()
+  await expect(home.getByText(/^Stopped: /)).toBeVisible()
   await home.getByLabel('A word to your teacher').fill('The thumb is sore after school')
   await home.getByRole('button', { name: 'Send' }).click()
   await expect(home.getByText('Kept for the next lesson.')).toBeVisible()
   await expect(home.getByText(/kept here/)).toHaveCount(0)
 
   await page.goto(`${demo.url}/students/student-marrow`)
-  await expect(
-    page.getByText(/^Hurt at home on .* It rests until you have looked\.$/),
-  ).toBeVisible()
+  await expect(page.getByRole('alert', { name: /^What stops/ })).toContainText('Stopped at home')
   await expect(page.getByText('“The thumb is sore after school”')).toBeVisible()
   await expect(page.getByText('Practice ticked since the last lesson')).toBeVisible()
   expect(await tickedToday(page, demo.url)).toBe(1)
@@ -115,7 +121,7 @@ test('a gate got ready for comes into the week and home, with a window and not a
       .filter({ has: page.getByRole('heading', { name }) })
       .last()
   await page.goto(gates)
-  await expect(card('Legato').getByText(/^May open .+ – .+ in four of five/)).toBeVisible()
+  await expect(card('Legato').getByText(/^May open .+ – .+ four times in five/)).toBeVisible()
   await card('Scales over the crossing').getByRole('button', { name: 'Get ready for it' }).click()
   await expect(card('Scales over the crossing').getByText(/^At home: /)).toBeVisible()
   await card('Two-note slurs').getByRole('button', { name: 'Get ready for it' }).click()
@@ -131,13 +137,7 @@ test('a gate got ready for comes into the week and home, with a window and not a
   await expect(page.getByText(/^Why here: .*getting ready for this gate/)).toBeVisible()
   await page.getByRole('button', { name: /Give this week/ }).click()
   await allSent(page)
-  await page.getByRole('button', { name: 'Make a link' }).click()
-  const address = await page.getByRole('textbox', { name: 'Link for home' }).inputValue()
-
-  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } })
-  const home = await phone.newPage()
-  await home.clock.setFixedTime('2026-11-24T16:00:00')
-  await home.goto(address)
+  const { phone, home } = await openAtHome(page, browser)
   await expect(home.getByRole('heading', { name: 'Set up first' })).toBeVisible()
   await expect(home.getByText('Feet flat?')).toBeVisible()
   await expect(home.getByRole('heading', { name: /^Towards / }).first()).toBeVisible()

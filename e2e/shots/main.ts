@@ -14,7 +14,6 @@ interface Shot {
   readonly path: string
   readonly dark?: boolean
   /** As on a printer without colour. */
-  readonly grey?: boolean
   readonly width?: number
   readonly height?: number
   readonly before?: (page: Page) => Promise<void>
@@ -30,7 +29,7 @@ async function openHardCase(page: Page): Promise<void> {
   ] as const
   await beginAndNote(page, signs)
   await page.getByRole('link', { name: 'Side by side on the bench' }).click()
-  await page.getByRole('heading', { name: 'Rivals side by side' }).waitFor()
+  await page.getByRole('heading', { name: 'Side by side' }).waitFor()
 }
 
 type Typed = readonly (readonly [letters: string, key: string])[]
@@ -75,10 +74,7 @@ const SHOTS: readonly Shot[] = [
   {
     name: 'lesson',
     path: '/students/student-marrow',
-    before: async (page) => {
-      await noteSigns(page)
-      await page.getByRole('button', { name: 'why?' }).first().click()
-    },
+    before: noteSigns,
   },
   {
     name: 'lesson-settle',
@@ -86,13 +82,26 @@ const SHOTS: readonly Shot[] = [
     before: async (page) => {
       await noteSigns(page)
       await page
-        .getByRole('button', { name: /^Settle on/ })
+        .getByRole('button', { name: /^Decide on/ })
         .first()
         .click()
       await page.getByRole('dialog').waitFor()
     },
   },
-  { name: 'ladder-keyboard', path: '/students/student-quillan/faults/quillan-case-3/ladder' },
+  {
+    name: 'ladder-keyboard',
+    path: '/students/student-quillan/faults/quillan-case-3/ladder',
+    before: async (page) => {
+      await page
+        .getByRole('button', { name: /A slight link/ })
+        .last()
+        .click()
+      const notes = page.getByRole('img', { name: /A slight link, quarter/ })
+      await notes.waitFor()
+      // The engraver is loaded with the first notes somebody asks for.
+      await notes.evaluate((img) => (img as HTMLImageElement).decode())
+    },
+  },
   {
     name: 'week',
     path: '/students/student-quillan/week',
@@ -109,7 +118,7 @@ const SHOTS: readonly Shot[] = [
   },
   { name: 'seam', path: '/students/student-pell/seam' },
   { name: 'seam-dark', path: '/students/student-pell/seam', dark: true },
-  { name: 'seam-grey', path: '/students/student-pell/seam', grey: true },
+  { name: 'sheet', path: '/students/student-quillan/sheet' },
   { name: 'progress', path: '/students/student-pell/progress' },
   { name: 'gates', path: '/students/student-quillan/gates' },
   { name: 'bench', path: '/students/student-quillan', before: openHardCase },
@@ -135,7 +144,6 @@ async function take(shot: Shot, url: string): Promise<void> {
   await shot.before?.(page)
   await page.waitForLoadState('networkidle')
   await page.evaluate(() => document.fonts.ready)
-  if (shot.grey) await page.addStyleTag({ content: 'html { filter: grayscale(1) }' })
   await page.screenshot({ path: join(FOLDER, `${shot.name}.png`) })
   await browser.close()
 }

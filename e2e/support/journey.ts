@@ -1,7 +1,7 @@
 /** A journey has the real, built application and a studio file of its own. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base } from '@playwright/test'
-import type { Page } from '@playwright/test'
+import type { Browser, BrowserContext, Page } from '@playwright/test'
 import { rmSync } from 'node:fs'
 import { DEMO_TODAY, demoCopy } from './preparedDemo'
 import { startServer } from './server'
@@ -24,8 +24,11 @@ export const test = base.extend<{ studio: RunningServer; demo: RunningServer }>(
 
 export { expect }
 
-/** No serious or critical violation on the page as it stands. */
-export async function expectAccessible(page: Page): Promise<void> {
+/**
+ * No serious or critical violation on the page as it stands. In high contrast the colours are the machine's own, and
+ * the checker reads those of the page all the same: there contrast is not asked.
+ */
+export async function expectAccessible(page: Page, highContrast = false): Promise<void> {
   // Nothing fades while it is measured: half faded, anything has too little contrast.
   await page.emulateMedia({ reducedMotion: 'reduce' })
   await page.evaluate(async () => {
@@ -34,7 +37,12 @@ export async function expectAccessible(page: Page): Promise<void> {
       .filter((a) => a.effect?.getComputedTiming().endTime !== Infinity)
     await Promise.allSettled(ending.map((a) => a.finished))
   })
-  const { violations } = await new AxeBuilder({ page }).analyze()
+  const { violations } = await new AxeBuilder({ page })
+    .options({
+      resultTypes: ['violations'],
+      rules: { 'color-contrast': { enabled: !highContrast } },
+    })
+    .analyze()
   await page.emulateMedia({ reducedMotion: null })
   const grave = violations
     .filter((v) => v.impact === 'serious' || v.impact === 'critical')
@@ -56,8 +64,14 @@ export async function addStudent(
   await expect(page.getByRole('heading', { level: 1, name })).toBeVisible()
 }
 
+/** Says that the lesson is of another day than today. */
+export async function dateLesson(page: Page, date: string): Promise<void> {
+  await page.getByRole('button', { name: 'of another day than today' }).click()
+  await page.getByLabel('Day of the lesson').fill(date)
+}
+
 export async function beginLesson(page: Page, date?: string): Promise<void> {
-  if (date !== undefined) await page.getByLabel('Day of the lesson').fill(date)
+  if (date !== undefined) await dateLesson(page, date)
   await page.getByRole('button', { name: 'Begin the lesson' }).click()
   await expect(page.getByRole('combobox', { name: 'Note a sign' })).toBeVisible()
 }
@@ -72,4 +86,18 @@ export async function noteSign(page: Page, letters: string, key: string): Promis
 /** Waits until everything noted has reached the server. */
 export async function allSent(page: Page): Promise<void> {
   await expect(page.locator('[data-waiting="0"]')).toBeVisible()
+}
+
+/** Makes the link of a student's week and opens it as a phone would; the phone's clock is that of the studio. */
+export async function openAtHome(
+  page: Page,
+  browser: Browser,
+): Promise<{ readonly phone: BrowserContext; readonly home: Page }> {
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const address = await page.getByRole('textbox', { name: 'Link for home' }).inputValue()
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+  const home = await phone.newPage()
+  await home.clock.setFixedTime(`${DEMO_TODAY}T16:00:00`)
+  await home.goto(address)
+  return { phone, home }
 }

@@ -1,5 +1,5 @@
 /** The demo studio laid once for all journeys of a run; each gets a copy of its own. */
-import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { startServer } from './server'
@@ -22,5 +22,15 @@ export function demoCopy(): string {
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-'))
   const prepared = process.env[PREPARED]
   if (prepared !== undefined) cpSync(prepared, folder, { recursive: true })
+  return folder
+}
+
+/** The demo as a teacher's own studio, so that it may be opened on a later day without being laid anew. */
+export function demoAsOwn(): string {
+  const folder = demoCopy()
+  for (const tail of ['', '-wal', '-shm']) {
+    const file = join(folder, `demo.sqlite${tail}`)
+    if (existsSync(file)) renameSync(file, join(folder, `studio.sqlite${tail}`))
+  }
   return folder
 }

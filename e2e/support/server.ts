@@ -6,7 +6,8 @@ import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 
 export const ROOT = resolve(import.meta.dirname, '../..')
-const START_MS_MOST = 60_000
+/** A busy machine takes long to lay the demo; it is no failure. */
+const START_MS_MOST = 300_000
 
 export interface RunningServer {
   readonly url: string

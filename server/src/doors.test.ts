@@ -24,6 +24,7 @@ beforeAll(async () => {
     takes: studio.takes,
     knowledge: studio.knowledge,
     homeAddresses: () => [],
+    openDemo: null,
     now: () => '2026-03-02T10:00:00.000Z' as never,
     today: () => TODAY,
     webFolder: pages,

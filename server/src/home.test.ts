@@ -1,7 +1,13 @@
 /** The week as files, read back by others, and the door for home. */
-import type { HomeResponse, PracticeWeekResponse, StudentResponse } from '@vein-mend/contract'
+import type {
+  HomeResponse,
+  PracticeWeekResponse,
+  SheetResponse,
+  StudentResponse,
+} from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { BODY_PARTS } from '@vein-mend/core/packs'
 import { blocksToGive } from '@vein-mend/core/practice'
 import { playRecord } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
@@ -38,6 +44,40 @@ async function token(): Promise<string> {
   const made = await post(`/students/${ID}/home-links`, {})
   return (made.body as { token: string }).token
 }
+
+describe('one sheet', () => {
+  const sheetOf = async (day = '') =>
+    (await get(`/students/${ID}/sheet${day}`)).body as SheetResponse
+  const rows = (sheet: SheetResponse) => sheet.entries.map((e) => [e.item, ...e.minutes])
+
+  test('lays out what is given home, and says that it is; the phone shows the same exercises and words', async () => {
+    const before = await sheetOf()
+    expect(before.given).toBe(false)
+    const { week, blocks } = before
+    await post(`/students/${ID}/acts`, {
+      acts: [{ id: 'given-sheet-0001', kind: 'week-given', week, blocks }],
+    })
+    const after = await sheetOf()
+    expect(after.given).toBe(true)
+    expect(rows(after)).toEqual(rows(before))
+    const home = (await get(`/home/${await token()}`)).body as HomeResponse
+    const onPhone = home.days.flatMap((d, i) => d.blocks.map((b) => `${b.item} ${i} ${b.minutes}`))
+    const onSheet = after.entries.flatMap((e) =>
+      e.minutes.flatMap((m, i) => (m === null ? [] : [`${e.item} ${i} ${m}`])),
+    )
+    expect(onPhone.sort()).toEqual(onSheet.sort())
+    for (const rung of home.rungs) {
+      const { instruction, lines } = after.entries.find((e) => e.item === rung.item)!
+      expect([rung.instruction, rung.lines]).toEqual([instruction, lines])
+    }
+    expect(home.rungs.length).toBeGreaterThan(0)
+  })
+
+  test('holds from the day that is asked for, in the week in which it lies', async () => {
+    const sheet = await sheetOf('?day=2026-11-28')
+    expect([sheet.from, sheet.week]).toEqual(['2026-11-28', '2026-11-23'])
+  })
+})
 
 describe('the week as files', () => {
   test('the calendar, read by ical.js, has each block once, on its day, with the same UID every time', async () => {
@@ -122,14 +162,21 @@ describe('the door for home', () => {
     const item = before.rungs[0]!.item
     await post(`/home/${key}/acts`, hurtAct(item))
     const after = (await get(`/home/${key}`)).body as HomeResponse
-    expect(after.stopped).toEqual([{ item, name: 'It' }])
-    expect(after.rungs.map((r) => r.item)).not.toContain(item)
-    expect(items(after)).not.toContain(item)
+    expect(after.stops).toMatchObject([{ item, name: 'It', parts: BODY_PARTS, today: true }])
+    expect([after.rungs, items(after), after.trainers]).toEqual([[], [], []])
     const week = (await get(`/students/${ID}/week`)).body as PracticeWeekResponse
-    expect(blocksToGive(week.plan).map((b) => b.item)).not.toContain(item)
+    expect(blocksToGive(week.plan)).toEqual([])
+    for (const kind of ['pdf', 'ics', 'csv']) {
+      expect((await get(`/students/${ID}/practice.${kind}`)).status).toBe(200)
+    }
+    const taken = { id: 'home-act-0004', kind: 'hurt-taken-back', date: TODAY, item }
+    await post(`/home/${key}/acts`, { acts: [taken] })
+    const back = (await get(`/home/${key}`)).body as HomeResponse
+    expect(back.stops).toEqual([])
+    expect(items(back)).toEqual(items(before))
   })
 
-  test('in a week that was given it rests too, over the weekend, until a lesson has answered it', async () => {
+  test('in a week that was given it rests too, over the weekend and through a lesson, until the teacher has answered it', async () => {
     const key = await token()
     const week = (await get(`/students/${ID}/week`)).body as PracticeWeekResponse
     const blocks = blocksToGive(week.plan)
@@ -139,11 +186,9 @@ describe('the door for home', () => {
     const hurt = { ...hurtAct(item).acts[0]!, date: '2026-02-22' }
     await post(`/home/${key}/acts`, { acts: [hurt] })
     const after = (await get(`/home/${key}`)).body as HomeResponse
-    expect(after.stopped.map((s) => s.item)).toEqual([item])
+    expect(after.stops.map((s) => s.item)).toEqual([item])
     const lesson = 'lesson-answering'
     await teach({ id: 'open-act-0001', kind: 'lesson-opened', lesson, date: TODAY })
-    const during = (await get(`/home/${key}`)).body as HomeResponse
-    expect(during.stopped.map((s) => s.item)).toEqual([item])
     await teach({
       id: 'close-act-0001',
       kind: 'lesson-closed',
@@ -153,8 +198,14 @@ describe('the door for home', () => {
       next: null,
     })
     const closed = (await get(`/home/${key}`)).body as HomeResponse
-    expect(closed.stopped).toEqual([])
-    expect(closed.rungs.map((r) => r.item)).toContain(item)
+    expect([closed.stops.map((s) => s.item), items(closed)]).toEqual([[item], []])
+    const again = await teach({ id: 'week-act-0002', kind: 'week-given', week: week.week, blocks })
+    expect(again.body).toMatchObject({ error: { code: 'pain_reported' } })
+    const end = { id: 'stop-act-0001', kind: 'stop-ended', date: TODAY, stop: hurt.id, how: 'gone' }
+    expect((await teach(end)).status).toBe(200)
+    const answered = (await get(`/home/${key}`)).body as HomeResponse
+    expect(answered.stops).toEqual([])
+    expect(answered.rungs.map((r) => r.item)).toContain(item)
   })
 
   test('a given rung keeps its words after the student has gone up', async () => {
@@ -193,6 +244,7 @@ describe('the door for home', () => {
         now: () => '' as never,
         today: long.today,
         homeAddresses: () => [],
+        openDemo: null,
       },
       ID,
     )

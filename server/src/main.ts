@@ -10,6 +10,7 @@ import pino from 'pino'
 import type { Logger } from 'pino'
 import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
+import { demoOpener } from './demo/openDemo'
 import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
 import { sayStudioTrouble } from './sayStudioTrouble'
 import { backUpDaily, lockStudio, openStudio, StudioTrouble } from './store'
@@ -111,6 +112,7 @@ async function start(): Promise<void> {
     takes,
     homeAddresses: () => addressesOf(home),
     knowledge: opened.knowledge,
+    openDemo: demo ? null : demoOpener(),
     now,
     today,
     webFolder: existsSync(web) ? web : null,

@@ -12,40 +12,12 @@ import {
 } from '@vein-mend/core/practice'
 import type { PracticeItem, WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
 import { describe, expect, test } from 'vitest'
+import { anItem, aWeek } from '../../core/src/practice/test/weekAsked'
 import { solveAnew, solveProgramme } from './solver'
 
-function item(id: string, more: Partial<PracticeItem> = {}): PracticeItem {
-  return {
-    id,
-    kind: 'rung',
-    name: id,
-    minutes: 5,
-    askedDays: 5,
-    weight: 3,
-    isNew: false,
-    place: 'strength',
-    spaced: false,
-    hand: null,
-    case: null,
-    rung: null,
-    instruction: null,
-    ...more,
-  }
-}
-
-function ask(items: readonly PracticeItem[], more: Partial<WeekAsk> = {}): WeekAsk {
-  return {
-    items,
-    minutes: [20, 20, 20, 20, 20, 20, 0],
-    newPerDay: 2,
-    pins: [],
-    eve: null,
-    first: null,
-    group: null,
-    leftToRight: null,
-    ...more,
-  }
-}
+const item = (id: string, more: Partial<PracticeItem> = {}) =>
+  anItem(id, { name: id, askedDays: 5, ...more })
+const ask = aWeek
 
 /** Enough for any of these on any machine: how long it takes is for the bench to say. */
 const PATIENCE_SECONDS = 30

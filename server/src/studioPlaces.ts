@@ -23,9 +23,9 @@ export function studioPlaces(env: Readonly<Record<string, string | undefined>>):
   }
 }
 
-/** The folder of a studio's takes, beside its file. */
+/** The folder of a studio's takes, beside its file; so too of a copy. */
 export function takesOf(file: string): string {
-  return file.replace(/\.sqlite$/, '-takes')
+  return `${file.replace(/\.sqlite$/, '')}-takes`
 }
 
 /** What is written of students is read by the owner of the files alone: the folder, and all that is made from now on. */

@@ -5,6 +5,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { precacheAndRoute } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
+import { LAST_SEEN_HEADER } from './data/lastSeenHeader'
 
 declare const self: ServiceWorkerGlobalScope
 /** Every built file, put in when the worker is built; their names hold their content's hash. */
@@ -33,6 +34,17 @@ self.addEventListener('install', (event) => {
 /** What a lesson without the server needs: who there is, a student's record, and the knowledge. No letters, sheets or recordings. */
 const NEEDED = /^\/api\/(students(\/[^/]+)?|packs(\/[^/.]+)?|studio)$/
 
+/** Says of an answer kept from before that it is one, so that the page asks anew when the server is there. */
+const marking = {
+  cachedResponseWillBeUsed: ({ cachedResponse }: { cachedResponse?: Response }) => {
+    if (!cachedResponse) return Promise.resolve(null)
+    const { body, status, statusText } = cachedResponse
+    const headers = new Headers(cachedResponse.headers)
+    headers.set(LAST_SEEN_HEADER, '1')
+    return Promise.resolve(new Response(body, { status, statusText, headers }))
+  },
+}
+
 // Its types leave open what the strategy's take as given.
 const expiring: object = new ExpirationPlugin({
   maxEntries: SEEN_MOST,
@@ -43,7 +55,7 @@ registerRoute(
   new NetworkFirst({
     cacheName: SEEN,
     networkTimeoutSeconds: PATIENCE_SECONDS,
-    plugins: [expiring],
+    plugins: [expiring, marking],
   }),
 )
 

@@ -1,6 +1,7 @@
 /** One look at a student: signs in, ranked faults with reasons and the next best check out. */
-import type { Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '../packs'
+import type { BodyPart, Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '../packs'
 import { explain } from './explain'
+import { explains, faultsInPlay } from './faultsInPlay'
 import { FROM_THE_BASE, mendFirst } from './mendFirst'
 import type { MendingOrder, MendingUrgency } from './mendFirst'
 import { buildNetwork, failedDecibans, REPORTS } from './network'
@@ -22,6 +23,8 @@ export interface Rival {
   readonly prior: number
   /** Decibans before any sign. */
   readonly priorDecibans: number
+  /** It explains what was noted, and is not merely common among students like this one. */
+  readonly explains: boolean
   /** Remedies for it that failed, and what they say against it, decibans; counted in the prior already. */
   readonly failed: { readonly remedies: number; readonly decibans: number }
   /** What each sign said for (positive) or against it, decibans, in the order noted. */
@@ -58,6 +61,8 @@ export interface DiagnosisInput {
   readonly failed?: ReadonlyMap<string, number>
   readonly signs: readonly Sign[]
   readonly answered: readonly string[]
+  /** Parts that are stopped already, whatever the signs of the day say. */
+  readonly stopped: readonly BodyPart[]
 }
 
 /** Rivals that get their reasons worked out; nobody reads a ninth. */
@@ -107,6 +112,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
         probability: now.probability[index] ?? 0,
         prior: network.faults[index]?.prior ?? 0,
         priorDecibans: explanation?.prior ?? 0,
+        explains: explains(network, now, index),
         failed: failedOf(input.failed?.get(fault.id) ?? 0),
         reasons: (explanation?.steps ?? []).flatMap((step) => {
           const finding = knowledge.findings[step.finding]
@@ -130,9 +136,9 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
       {
         answered: new Set(input.answered),
         flags: facts.flags,
-        painful: stops.flatMap((f) => (f.stop ? [f.stop.part] : [])),
+        painful: [...input.stopped, ...stops.flatMap((f) => (f.stop ? [f.stop.part] : []))],
       },
-      faultsInPlay(network, evidence),
+      faultsInPlay(network, now, evidence),
     ),
     mendFirst: mendFirst(
       knowledge.faults,
@@ -154,15 +160,6 @@ function mendingOrder(facts: StudentFacts): MendingOrder {
   return Object.values(facts.schools).includes(FROM_THE_BASE)
     ? 'from-the-base'
     : 'what-drives-the-rest'
-}
-
-/** Faults that could have brought out something that was noted as there; all, while nothing was. */
-function faultsInPlay(network: Network, evidence: readonly Evidence[]): readonly number[] {
-  const noted = evidence.filter((e) => e.ifPresent > e.ifAbsent)
-  const faults = new Set(
-    noted.flatMap((e) => network.findings[e.finding]?.causes.map((c) => c.fault) ?? []),
-  )
-  return faults.size > 0 ? [...faults] : network.faults.map((_, d) => d)
 }
 
 /** A check whose every finding has been reported already would be asked twice. */

@@ -4,7 +4,7 @@ import { bruteForce, networksWithEvidence } from './test/bruteForce'
 import { decibans, seededRng } from '../kit'
 import { absenceOf } from './absence'
 import { explain } from './explain'
-import { explainedSetSums } from './explainedSets'
+import { explainedSetPlan, explainedSetSums } from './explainedSets'
 import { makeNetwork, REPORTS } from './network'
 import type { Evidence } from './network'
 import { posterior } from './posterior'
@@ -115,19 +115,46 @@ describe('where the alternating sum would lose its digits', () => {
       fc.property(networksWithEvidence, ({ network, evidence }) => {
         const open = evidence.filter((e) => e.ifPresent > 0)
         const everyone = network.faults.map((_, i) => i)
-        const sums = explainedSetSums({
+        const group = {
           faults: everyone,
           prior: Float64Array.from(network.faults, (f) => f.prior),
           items: open.map((e) => {
             const { leakKeep, keep } = absenceOf(network, [e.finding])
             return { ...e, leakKeep, keep: Float64Array.from(everyone, (d) => keep.get(d) ?? 1) }
           }),
-        })
+        }
+        const sums = explainedSetSums(group, explainedSetPlan(group))
         const truth = bruteForce(network, open)
         sums.withFault.forEach((x, d) => expect(x / sums.total).toBeCloseTo(truth[d]!, 10))
       }),
       SEED,
     )
+  })
+})
+
+describe('with twenty signs and more', () => {
+  test('what is shared with neighbours alone is still solved exactly: fourteen faults, twenty-six signs', () => {
+    const rng = seededRng(26)
+    const network = makeNetwork(
+      Array.from({ length: 14 }, (_, i) => ({ id: `f${i}`, prior: 0.02 + 0.3 * rng() })),
+      Array.from({ length: 26 }, (_, f) => ({
+        id: `s${f}`,
+        leak: 0.02 + 0.1 * rng(),
+        causes: [0, 1, 2]
+          .map((next) => Math.floor(f / 2) - 1 + next)
+          .filter((fault) => fault >= 0 && fault < 14)
+          .map((fault) => ({ fault, strength: 0.1 + 0.8 * rng() })),
+      })),
+    )
+    const reports = [REPORTS.marked, REPORTS.slight, REPORTS.unsure, REPORTS.marked]
+    const evidence = network.findings.map((_, finding) => ({
+      finding,
+      ...reports[finding % reports.length]!,
+    }))
+    const truth = bruteForce(network, evidence)
+    const ours = posterior(network, evidence)
+    expect([ours.method, ours.missedAtMost]).toEqual(['exact', 0])
+    ours.probability.forEach((p, i) => expect(p).toBeCloseTo(truth[i]!, 9))
   })
 })
 

@@ -6,6 +6,7 @@ import { mendFirst } from './mendFirst'
 import { makeNetwork, REPORTS } from './network'
 import type { Evidence } from './network'
 import { posterior } from './posterior'
+import { faultsInPlay } from './faultsInPlay'
 import { rankChecks } from './rankChecks'
 
 const network = makeNetwork(
@@ -58,6 +59,24 @@ function entropy(p: Iterable<number>): number {
 }
 
 describe('the next best check', () => {
+  test('a sign that only some outcomes mention is seen by the way, and adds nothing to its worth', () => {
+    const now = posterior(network, muted)
+    const withMore = check(
+      'lift',
+      0.5,
+      { clears: 'marked' },
+      { clears: 'slight' },
+      { clears: 'absent', 'paper-falls': 'marked' },
+      { clears: 'absent' },
+    )
+    const worth = (c: Check) => rankChecks(network, now, [c], NO_LIMITS).ranked[0]!
+    expect(worth(withMore).bits).toBeCloseTo(worth(lift).bits, 12)
+    // Each answer once, and together certain.
+    const shares = worth(withMore).outcomes.map((o) => o.probability)
+    expect(shares).toHaveLength(2)
+    expect(shares.reduce((a, b) => a + b, 0)).toBeCloseTo(1, 12)
+  })
+
   test('its worth is the expected drop in entropy, as the whole joint gives it', () => {
     const now = posterior(network, muted)
     const ranked = rankChecks(network, now, [lift], NO_LIMITS).ranked[0]!
@@ -145,8 +164,32 @@ describe('what to mend first', () => {
   })
 })
 
+test('in play is what the signs raise at least fourfold, each by how likely it is now', () => {
+  const now = posterior(network, muted)
+  const play = faultsInPlay(network, now, muted)
+  const odds = (p: number) => p / (1 - p)
+  network.faults.forEach(({ prior }, d) => {
+    const fourfold = odds(now.probability[d]!) >= 10 ** 0.6 * odds(prior)
+    expect(play.has(d)).toBe(fourfold)
+  })
+  expect(play.size).toBeGreaterThan(0)
+  for (const [d, weight] of play) expect(weight).toBe(now.probability[d])
+  // While nothing was noted every fault is.
+  const nothing = posterior(network, [])
+  expect(faultsInPlay(network, nothing, []).size).toBe(network.faults.length)
+})
+
 test('a check on something nobody noted does not win by ignorance alone', () => {
   const now = posterior(network, muted)
-  const aboutAir = rankChecks(network, now, [paper, lift], NO_LIMITS, [0, 1]).ranked
+  const aboutAir = rankChecks(
+    network,
+    now,
+    [paper, lift],
+    NO_LIMITS,
+    new Map([
+      [0, 1],
+      [1, 1],
+    ]),
+  ).ranked
   expect(aboutAir.find((r) => r.check.id === 'paper')!.bits).toBeCloseTo(0, 10)
 })

@@ -1,6 +1,7 @@
 /** Which small test to do next: the one expected to settle most per minute of lesson. */
 import { binaryEntropy } from '../kit'
 import type { Check, CheckOutcome, HealthFlag, BodyPart } from '../packs'
+import type { FaultsInPlay } from './faultsInPlay'
 import { REPORTS } from './network'
 import type { Evidence, Network } from './network'
 import type { Posterior } from './posterior'
@@ -8,7 +9,7 @@ import type { Posterior } from './posterior'
 /** A check with what it is expected to tell, in bits, and per minute of the lesson. */
 export interface RankedCheck {
   readonly check: Check
-  /** Expected drop of the summed entropy of the faults in play, bits. */
+  /** Expected drop of the entropy of the faults in play, each weighed by how likely it is, bits. */
   readonly bits: number
   readonly bitsPerMinute: number
   /** What each clear outcome would be, with its probability, in the check's order. */
@@ -83,17 +84,42 @@ function reportsOf(network: Network, outcome: CheckOutcome): Evidence[] {
   })
 }
 
-/** Outcomes that speak plainly; a half answer is worth less, and is not counted on beforehand. */
-function clearOutcomes(check: Check): readonly CheckOutcome[] {
-  const clear = check.outcomes.filter((o) =>
-    Object.values(o.says).every((s) => s === 'marked' || s === 'absent'),
-  )
-  return clear.length >= 2 ? clear : check.outcomes
+/** Findings that every outcome of the check speaks of: what it asks. What only some of them mention is seen by the way. */
+function asked(check: Check): readonly string[] {
+  const [first, ...others] = check.outcomes.map((o) => o.says)
+  const always = Object.keys(first ?? {}).filter((id) => others.every((says) => id in says))
+  return always.length > 0
+    ? always
+    : [...new Set(check.outcomes.flatMap((o) => Object.keys(o.says)))]
 }
 
-function entropyOf(probabilities: Float64Array, inPlay: readonly number[]): number {
+/** The outcome's answer to what is asked, without what is seen by the way. */
+function answerOnly(outcome: CheckOutcome, ids: readonly string[]): CheckOutcome {
+  const says = ids.flatMap((id) => {
+    const strength = outcome.says[id]
+    return strength === undefined ? [] : [[id, strength] as const]
+  })
+  return { ...outcome, says: Object.fromEntries(says) }
+}
+
+/**
+ * Outcomes that speak plainly, each answer once; a half answer is worth less, and is not counted on beforehand.
+ * Nor is a sign that is seen by the way: it can be looked for without the check, and would make any check seem worth doing.
+ */
+function clearOutcomes(check: Check): readonly CheckOutcome[] {
+  const ids = asked(check)
+  const answers = check.outcomes.map((o) => answerOnly(o, ids))
+  const clear = answers.filter((o) =>
+    Object.values(o.says).every((s) => s === 'marked' || s === 'absent'),
+  )
+  const plain = clear.length >= 2 ? clear : answers
+  const byAnswer = new Map(plain.map((o) => [JSON.stringify(o.says), o]))
+  return [...byAnswer.values()]
+}
+
+function entropyOf(probabilities: Float64Array, inPlay: FaultsInPlay): number {
   let sum = 0
-  for (const d of inPlay) sum += binaryEntropy(probabilities[d] ?? 0)
+  for (const [d, weight] of inPlay) sum += weight * binaryEntropy(probabilities[d] ?? 0)
   return sum
 }
 
@@ -101,7 +127,7 @@ function valueOf(
   network: Network,
   now: Posterior,
   check: Check,
-  inPlay: readonly number[],
+  inPlay: FaultsInPlay,
   entropyNow: number,
 ): RankedCheck {
   const width = network.faults.length
@@ -143,8 +169,8 @@ function whyLeftOut(check: Check, limits: CheckLimits): LeftOutCheck | null {
 
 /**
  * All checks by expected information per minute (Lindley 1956), each in bits of the marginals of the faults
- * in play: those that could have brought out what was noted. Without that limit a check on something nobody
- * complained of would win by its ignorance alone.
+ * in play; see `faultsInPlay`. Without that limit a check on something nobody complained of would win by its
+ * ignorance alone.
  * Never one that is contraindicated or already answered: those come back under `leftOut` with the reason.
  */
 export function rankChecks(
@@ -152,7 +178,7 @@ export function rankChecks(
   now: Posterior,
   checks: readonly Check[],
   limits: CheckLimits,
-  inPlay: readonly number[] = network.faults.map((_, d) => d),
+  inPlay: FaultsInPlay = new Map(network.faults.map((_, d) => [d, 1])),
 ): CheckRanking {
   const leftOut: LeftOutCheck[] = []
   const ranked: RankedCheck[] = []

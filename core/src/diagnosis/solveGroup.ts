@@ -1,6 +1,6 @@
 /** Chooses how a group of faults is solved: exactly wherever that is possible. */
 import type { Absence } from './absence'
-import { explainedSetSums } from './explainedSets'
+import { explainedSetPlan, explainedSetSums } from './explainedSets'
 import { keepsIn, relativeTo } from './group'
 import type { Group, GroupSums, Solved } from './group'
 import { quickscoreSums, quickscoreTable } from './quickscore'
@@ -54,11 +54,6 @@ function bySmallSets(group: Group, exact: GroupSums | null): Solved {
   }
 }
 
-function exactSteps(group: Group): number {
-  const links = group.items.reduce((n, item) => n + item.keep.filter((k) => k < 1).length, 0)
-  return (links + group.faults.length) * 2 ** group.items.length
-}
-
 /**
  * Solves the group: by Quickscore; where that would lose its digits or grow too large, the marginals by the
  * forward-backward pass and the worth of checks by up to three faults; where that is too large as well,
@@ -69,7 +64,8 @@ export function solveGroup(group: Group): Solved {
     const table = quickscoreTable(group)
     if (table.cancelling * Number.EPSILON < ROUNDING_MOST) return byQuickscore(group, table)
   }
-  if (exactSteps(group) > EXACT_STEPS_MOST) return bySmallSets(group, null)
-  const sums = explainedSetSums(group)
+  const plan = explainedSetPlan(group)
+  if (plan.cost > EXACT_STEPS_MOST) return bySmallSets(group, null)
+  const sums = explainedSetSums(group, plan)
   return bySmallSets(group, relativeTo(sums, sums.total))
 }

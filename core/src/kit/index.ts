@@ -31,6 +31,7 @@ export {
   number,
   oneOf,
   packName,
+  figureNote,
   pitch,
   text,
   whole,
@@ -49,3 +50,4 @@ export type {
 } from './shape'
 export { chance, pick, seededRng, shuffle } from './rng'
 export type { Rng } from './rng'
+export { without } from './without'

@@ -44,6 +44,8 @@ export const packName: Shape<string> = matching<string>('packName')
 export const digest: Shape<string> = matching<string>('digest')
 /** A written pitch with octave, such as `F#4`. */
 export const pitch: Shape<string> = matching<string>('pitch')
+/** One note of a figure, such as `1+3:2 lift`: degrees, strings with frets or names, length, sign and words. */
+export const figureNote: Shape<string> = matching<string>('figure')
 
 /** A day of the calendar. */
 export const day: Shape<IsoDate> = {

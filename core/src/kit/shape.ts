@@ -23,6 +23,7 @@ export type FieldCode =
   | 'not_a_pack_id'
   | 'not_a_digest'
   | 'not_a_pitch'
+  | 'not_a_figure'
   | 'too_deep'
   | 'not_a_list'
   | 'not_a_record'
@@ -46,6 +47,11 @@ export const PATTERNS = {
   id: { code: 'not_an_id', pattern: '^[A-Za-z0-9-]{8,64}$' },
   packName: { code: 'not_a_pack_id', pattern: '^[a-z][a-z0-9]*(-[a-z0-9]+)*$' },
   pitch: { code: 'not_a_pitch', pattern: '^[A-G](##|#|bb|b|x)?-?[0-9]$' },
+  figure: {
+    code: 'not_a_figure',
+    pattern:
+      '^\\(?(-|(h|[1-9][0-9]?,?|[A-G](#|b)?[0-8]|s[1-6]f[0-9]{1,2})(\\+(h|[1-9][0-9]?,?|[A-G](#|b)?[0-8]|s[1-6]f[0-9]{1,2}))*)(:(0\\.5|1\\.5|[1-8]))?([.^nv]|~[1-9][0-9]?)?\\)?( [^ ].{0,79})?$',
+  },
 } as const satisfies Readonly<Record<string, { code: FieldCode; pattern: string }>>
 /** Names of the grammars a text can have. */
 export type PatternName = keyof typeof PATTERNS

@@ -5,6 +5,8 @@ import {
   afterGap,
   afterLook,
   afterRecall,
+  isClean,
+  isUnprompted,
   JUST_SETTLED,
   mendedRule,
   nextRecheck,
@@ -115,6 +117,30 @@ describe('the mended rule', () => {
     ]
     expect(mendedRule(0.99, looks).cleanLessons).toBe(0)
   })
+  test('a lesson looked at only away from the music breaks it too', () => {
+    const away = { ...unprompted(5, 5), setting: 'away-from-music' } as const
+    expect(mendedRule(0.99, [lesson('a', unprompted(5, 5)), lesson('b', away)]).cleanLessons).toBe(
+      0,
+    )
+    expect(isUnprompted(away)).toBe(false)
+  })
+  test('one look that is not clean among clean ones breaks it', () => {
+    const mixed = lesson('b', unprompted(5, 5), unprompted(1, 5))
+    expect(mendedRule(0.99, [lesson('a', unprompted(5, 5)), mixed]).cleanLessons).toBe(0)
+  })
+  test('what is asked for is enough: exactly so sure, exactly four of five', () => {
+    const { beliefAsked } = mendedRule(0, [])
+    const two = [lesson('a', unprompted(4, 5)), lesson('b', unprompted(4, 5))]
+    expect(mendedRule(beliefAsked, two).holds).toBe(true)
+    expect(isClean(unprompted(4, 5))).toBe(true)
+    expect(isClean(unprompted(3, 4))).toBe(false)
+    expect(isClean(unprompted(0, 0))).toBe(false)
+  })
+})
+
+test('more clean tries than tries, or fewer than none, cannot be', () => {
+  expect(() => afterLook(0.5, unprompted(6, 5))).toThrow(RangeError)
+  expect(() => afterLook(0.5, unprompted(-1, 5))).toThrow(RangeError)
 })
 
 test('rechecks come after two, four and eight weeks, and then no more', () => {

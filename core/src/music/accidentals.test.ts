@@ -15,7 +15,10 @@ const quarters = (...names: string[]) => names.map((name): Note => ({ pitches: [
 /** Signs as they stand before the notes, bar by bar; a courtesy sign in brackets. */
 function signs(notes: readonly Note[], fifths: number, bars: readonly Bar[]): string[] {
   const SHORT = { sharp: '#', flat: 'b', natural: 'n', 'double-sharp': 'x', 'flat-flat': 'bb' }
-  return accidentalsOf(writtenBars(staff(notes), bars), fifths).map((bar) =>
+  return accidentalsOf(
+    writtenBars(staff(notes), bars),
+    bars.map(() => fifths),
+  ).map((bar) =>
     bar
       .flatMap((note) =>
         note.map((a) => (a === null ? '-' : a.courtesy ? `(${SHORT[a.sign]})` : SHORT[a.sign])),
@@ -68,7 +71,10 @@ describe('an accidental', () => {
 /** Reads pitches back from signs as a player does: by key, bar, line and tie. */
 function playedFrom(notes: readonly Note[], fifths: number, bars: readonly Bar[]): string[] {
   const written = writtenBars(staff(notes), bars)
-  const all = accidentalsOf(written, fifths)
+  const all = accidentalsOf(
+    written,
+    written.map(() => fifths),
+  )
   const ALTERS = { 'flat-flat': -2, flat: -1, natural: 0, sharp: 1, 'double-sharp': 2 }
   let before = new Map<string, number>()
   return written.flatMap((bar, b) => {

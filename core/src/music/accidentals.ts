@@ -75,14 +75,14 @@ class BarReader {
   }
 }
 
-/** A sign, or null, for each pitch of each note of each bar of one staff, in their order. */
+/** A sign, or null, for each pitch of each note of each bar of one staff, in their order; `keys` has one for each bar. */
 export function accidentalsOf(
   bars: readonly (readonly WrittenNote[])[],
-  fifths: number,
+  keys: readonly number[],
 ): readonly (readonly (readonly (Accidental | null)[])[])[] {
   let before: Holding = new Map()
-  return bars.map((notes) => {
-    const reader = new BarReader(fifths, before)
+  return bars.map((notes, b) => {
+    const reader = new BarReader(keys[b] ?? 0, before)
     const signs = notes.map((note) =>
       note.pitches.map((p) => reader.read(spelled(p), note.tiedFrom)),
     )

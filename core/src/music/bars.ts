@@ -5,6 +5,11 @@ import type { Bar, Exercise } from './exercise'
 /** Shorter is no time, quarter notes: far below the shortest value that is written. */
 const NOTHING = 1e-6
 
+/** Sharps (positive) or flats of the key signature that holds in each bar. */
+export function keysOf(exercise: Exercise, bars: readonly Bar[]): readonly number[] {
+  return bars.map((bar) => bar.fifths ?? exercise.fifths)
+}
+
 /** As many bars as the longest staff fills; past those that are given, the last goes on. */
 export function barsOf(exercise: Exercise): readonly Bar[] {
   const { beatsPerBar, bars = [], lines } = exercise

@@ -1,24 +1,23 @@
 /**
- * Fingers for the chromatic scale: 3 on every black key, 1 on white, and 1 and 2 on the two pairs of white
- * neighbours (E–F, B–C). Common practice, no source.
+ * Fingers for the chromatic scale: 3 on every black key, 1 on white, and 1 and 2 where two white keys meet (E–F,
+ * B–C). Common practice, no source; the same fingers stand in Hanon, part II (1873), from memory.
  */
 import type { Hand } from './exercise'
 import { isBlack, midiOf } from './pitches'
 
-const E = 4
-const F = 5
-const B = 11
-const C = 0
+/** Whether the two are played one after the other with no black key between them. */
+function meet(note: string, other: string | undefined, step: 1 | -1): boolean {
+  return other !== undefined && !isBlack(other) && midiOf(other) - midiOf(note) === step
+}
 
 /**
- * The right hand plays 1 on the lower and 2 on the upper note of a white pair; the left is its mirror, 2 on
- * the lower and 1 on the upper. The same up and down.
+ * Fingers of a run of half steps, up or down. The right hand plays 1 on the lower and 2 on the upper note of a white
+ * pair, the left is its mirror; a white key that has black neighbours in the run, or begins it, is played by the thumb.
  */
-export function chromaticFinger(note: string, hand: Hand): number {
-  if (isBlack(note)) return 3
-  const pc = ((midiOf(note) % 12) + 12) % 12
-  const lower = pc === E || pc === B
-  const upper = pc === F || pc === C
-  if (hand === 'right') return upper ? 2 : 1
-  return lower ? 2 : 1
+export function chromaticFingers(run: readonly string[], hand: Hand): readonly number[] {
+  const step = hand === 'right' ? -1 : 1
+  return run.map((note, i) => {
+    if (isBlack(note)) return 3
+    return meet(note, run[i - 1], step) || meet(note, run[i + 1], step) ? 2 : 1
+  })
 }

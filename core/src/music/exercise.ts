@@ -10,8 +10,20 @@ export type Clef = (typeof CLEFS)[number]
 /** The hand that plays a staff. */
 export type Hand = 'right' | 'left'
 
+/** Signs at a note that say how it is played. */
+export const MARKS = [
+  'staccato',
+  'tenuto',
+  'accent',
+  'roll',
+  'lift',
+  'down-bow',
+  'up-bow',
+  'harmonic',
+  'breath',
+] as const
 /** A sign at a note that says how it is played. */
-export type Mark = 'staccato' | 'tenuto' | 'accent' | 'roll' | 'lift'
+export type Mark = (typeof MARKS)[number]
 
 /** One note, chord or rest. */
 export interface Note {
@@ -22,6 +34,8 @@ export interface Note {
   /** A finger for each pitch, in their order: 1 to 5 from the thumb on a keyboard. */
   readonly fingers?: readonly number[]
   readonly marks?: readonly Mark[]
+  /** Single strokes a second of a roll; by the register where none is said. */
+  readonly strokes?: number
   /** A slur begins or ends here. */
   readonly slur?: 'start' | 'end'
   /** Words above the note. */
@@ -44,6 +58,8 @@ export interface Bar {
   readonly beatType: (typeof BEAT_TYPES)[number]
   /** Quarter notes in it: fewer than the signature says in an upbeat. */
   readonly quarters: number
+  /** Its key signature, sharps positive, where it is not that of the exercise. */
+  readonly fifths?: number
 }
 
 /** An exercise whole: what is engraved, heard and taken away. */
@@ -62,6 +78,10 @@ export interface Exercise {
   readonly advice: readonly string[]
 }
 
+export const LEFT_HANDS = ['keys', 'buttons'] as const
+/** What a left hand plays on. */
+export type LeftHand = (typeof LEFT_HANDS)[number]
+
 /** What an instrument can be asked for, in written pitch. */
 export interface InstrumentSound {
   readonly clef: Clef
@@ -76,6 +96,8 @@ export interface InstrumentSound {
     'keyboard' | 'reed' | 'flute' | 'brass' | 'bowed' | 'plucked' | 'harp' | 'mallets'
   /** How single notes are fingered; null where the exercise says it, or nothing does. */
   readonly fingering: FingeringKind | null
+  /** What the left hand plays where it is not keys like the right's: the bass buttons of an accordion. */
+  readonly left?: LeftHand
 }
 
 /** Beats of a line. */

@@ -1,6 +1,6 @@
 import { Scale } from 'tonal'
 import { describe, expect, test } from 'vitest'
-import { chromaticFinger, isBlack, scaleFingers, scaleFrom } from './index'
+import { chromaticFingers, isBlack, scaleFingers, scaleFrom } from './index'
 
 // One octave up, tonic to tonic. C. L. Hanon, The Virtuoso Pianist (1873, public domain), exercise 39: scales
 // in all keys; read from memory. Where Hanon starts a black tonic with 2 for the look of the page, the finger
@@ -66,6 +66,6 @@ describe('scale fingering found by rule', () => {
 // The chromatic rule: common practice, no source.
 test('chromatic: 3 on black, 1 on white, 1–2 on E–F and B–C in the right hand, its mirror in the left', () => {
   const up = ['C4', 'C#4', 'D4', 'D#4', 'E4', 'F4', 'F#4', 'G4', 'G#4', 'A4', 'A#4', 'B4', 'C5']
-  expect(up.map((n) => chromaticFinger(n, 'right')).join('')).toBe('2313123131312')
-  expect(up.map((n) => chromaticFinger(n, 'left')).join('')).toBe('1313213131321')
+  expect(chromaticFingers(up, 'right').join('')).toBe('1313123131312')
+  expect(chromaticFingers(up, 'left').join('')).toBe('1313213131321')
 })

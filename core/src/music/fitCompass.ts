@@ -22,6 +22,7 @@ function shifted(notes: readonly Note[], by: number): readonly Note[] {
  * rests of the same length, as lines are left out where strings are missing.
  */
 export function fitNotes(sound: InstrumentSound, notes: readonly Note[]): readonly Note[] {
+  if (outside(sound, notes) === 0) return notes
   const options = [0, 1, -1, 2, -2, 3, -3].map((by) => shifted(notes, by))
   const best = options.reduce((a, b) => (outside(sound, b) < outside(sound, a) ? b : a))
   return best.map((n) => {

@@ -1,18 +1,24 @@
 /** Music: pitches, fingering, the making of exercises, and their written forms. */
-export { chromaticFinger } from './chromaticFingering'
+export { chromaticFingers } from './chromaticFingering'
 export { barsOf } from './bars'
-export { BEAT_TYPES, beatsOf, CLEFS } from './exercise'
+export { BEAT_TYPES, beatsOf, CLEFS, MARKS } from './exercise'
 export type { Bar, Clef, Exercise, Hand, InstrumentSound, Line, Mark, Note } from './exercise'
 export { fitLine, fitNotes, inside, SPAN_SEMITONES, underOneHand } from './fitCompass'
-export { FINGERING_KINDS, instrumentFinger } from './instrumentFingering'
+export {
+  FINGERING_KINDS,
+  fingersFromTheTop,
+  instrumentFinger,
+  LOW_NOTES,
+  stringsOf,
+} from './instrumentFingering'
 export type { FingeringKind } from './instrumentFingering'
+export type { LeftHand } from './exercise'
 export { joinExercises } from './joinExercises'
 export { makeExercise } from './make/makeExercise'
 export { cadenceSpan } from './make/cadence'
-export { directionWord, TEACHING_STEPS } from './make/keyboard'
-export { ARTICULATIONS } from './make/spec'
-export type { ArticulationKind, ExerciseSpec, MakingFor } from './make/spec'
-export { pluckSettings } from './make/strings'
+export { ARTICULATIONS, TOUCHES } from './make/spec'
+export type { ArticulationKind, ExerciseSpec, HandsAsked, MakingFor, Touch } from './make/spec'
+export { pluckSettings, shapeAt } from './make/strings'
 export { musicXml } from './musicXml'
 export { nearerHands, rollRate } from './nearerHand'
 export {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { instrumentFinger } from './index'
+import { instrumentFinger, midiOf, shapeAt, stringsOf } from './index'
 
 // Standard fingering charts of elementary band methods; from memory.
 describe('brass', () => {
@@ -60,4 +60,63 @@ test('a D major scale on the violin in first position: 0 1 2 3, 0 1 2 3', () => 
 test('a G major scale on the cello: 0 1 3 4, 0 1 3 4', () => {
   const scale = ['G2', 'A2', 'B2', 'C3', 'D3', 'E3', 'F#3', 'G3']
   expect(scale.map((n) => instrumentFinger('cello', n)).join('')).toBe('01340134')
+})
+
+// As printed in the charts of Klosé, "Méthode complète de clarinette" (1843), Taffanel and Gaubert, "Méthode complète
+// de flûte" (1923), and for the saxophone Klosé, "Méthode complète
+// des saxophones" (1881); all from memory. T is the thumb (on a saxophone with the octave key), R the register key.
+describe('charts of the woodwinds', () => {
+  test.each([
+    ['clarinet', 'G3', 'T123|123'],
+    ['clarinet', 'C4', 'T123'],
+    ['clarinet', 'F4', 'T'],
+    ['clarinet', 'G4', 'open'],
+    ['clarinet', 'A4', 'A'],
+    ['clarinet', 'D5', 'TR123|123'],
+    ['clarinet', 'C5', 'TR123|123+C'],
+    ['clarinet', 'G5', 'TR123'],
+    ['flute', 'D4', 'T123|123'],
+    ['flute', 'F#4', 'T123|3'],
+    ['flute', 'B4', 'T1'],
+    ['flute', 'D5', 'T23|123'],
+    ['flute', 'G5', 'T123'],
+    ['saxophone', 'C#5', 'open'],
+    ['saxophone', 'F#4', '123|2'],
+    ['saxophone', 'D5', 'T123|123'],
+    ['saxophone', 'G5', 'T123'],
+  ] as const)('%s %s is %s', (kind, note, fingers) => {
+    expect(instrumentFinger(kind, note)).toBe(fingers)
+  })
+
+  // A clarinet overblows at the twelfth: with the register key the same fingers sound nineteen semitones higher.
+  test.each([
+    ['C4', 'G5'],
+    ['Bb3', 'F5'],
+    ['G3', 'D5'],
+  ] as const)('a clarinet’s %s with the register key is %s', (low, high) => {
+    expect(midiOf(high) - midiOf(low)).toBe(19)
+    const fingers = instrumentFinger('clarinet', high)
+    if (fingers !== null)
+      expect(fingers).toBe(instrumentFinger('clarinet', low)?.replace('T', 'TR'))
+  })
+})
+
+describe('strings and frets', () => {
+  test('a C major scale on the guitar in first position: 3 0 2 3 0 2 0 1', () => {
+    const scale = ['C4', 'D4', 'E4', 'F4', 'G4', 'A4', 'B4', 'C5']
+    expect(scale.map((n) => instrumentFinger('guitar', n)).join('')).toBe('30230201')
+  })
+
+  // Equal temperament: a fret is a semitone. The small shape on the three highest strings is a major chord.
+  test.each([
+    [1, ['A4', 'C5', 'F5']],
+    [5, ['C#5', 'E5', 'A5']],
+    [9, ['F5', 'Ab5', 'Db6']],
+  ] as const)('the small shape with its first finger at fret %i', (fret, notes) => {
+    const strings = stringsOf('guitar')
+    const shape = shapeAt(strings, fret)
+    expect(shape).toEqual(notes)
+    const frets = shape.map((p, i) => midiOf(p) - midiOf(strings.slice(-3)[i]!))
+    expect(frets).toEqual([fret + 1, fret, fret])
+  })
 })

@@ -1,4 +1,5 @@
 /** Several exercises one after the other as one piece, for a file of the whole ladder. */
+import { barsOf } from './bars'
 import type { Exercise, Line, Note } from './exercise'
 import { beatsOf } from './exercise'
 
@@ -19,7 +20,7 @@ function lineAt(exercises: readonly Exercise[], place: number): readonly Note[] 
   })
 }
 
-/** One after the other, in the key and tempo of the first. @throws RangeError on an empty list */
+/** One after the other, each in its own key and bars, in the tempo of the first. @throws RangeError on an empty list */
 export function joinExercises(title: string, exercises: readonly Exercise[]): Exercise {
   const [first] = exercises
   if (!first) throw new RangeError('no exercise to join')
@@ -28,5 +29,6 @@ export function joinExercises(title: string, exercises: readonly Exercise[]): Ex
     ...line,
     notes: lineAt(exercises, place),
   }))
-  return { ...first, title, lines, advice: [] }
+  const bars = exercises.flatMap((e) => barsOf(e).map((bar) => ({ fifths: e.fifths, ...bar })))
+  return { ...first, title, bars, lines, advice: [] }
 }

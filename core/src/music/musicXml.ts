@@ -1,7 +1,7 @@
 /** An exercise as MusicXML 4.0 (W3C Music Notation Community Group, final report 2021), partwise. */
 import { accidentalsOf, spelled } from './accidentals'
 import type { Accidental } from './accidentals'
-import { barsOf } from './bars'
+import { barsOf, keysOf } from './bars'
 import { beamsOfBar } from './beams'
 import type { Beam } from './beams'
 import type { Bar, Clef, Exercise, Line } from './exercise'
@@ -40,6 +40,13 @@ function notationsXml(
     marks.includes('staccato') ? '<staccato/>' : '',
     marks.includes('tenuto') ? '<tenuto/>' : '',
     marks.includes('accent') ? '<accent/>' : '',
+    marks.includes('breath') ? '<breath-mark/>' : '',
+  ].join('')
+  const technical = [
+    finger === undefined ? '' : `<fingering>${finger}</fingering>`,
+    marks.includes('down-bow') ? '<down-bow/>' : '',
+    marks.includes('up-bow') ? '<up-bow/>' : '',
+    marks.includes('harmonic') ? '<harmonic/>' : '',
   ].join('')
   const inside = [
     piece.tiedFrom ? '<tied type="stop"/>' : '',
@@ -47,7 +54,7 @@ function notationsXml(
     first && piece.tuplet ? `<tuplet type="${piece.tuplet === 'end' ? 'stop' : 'start'}"/>` : '',
     first && piece.slur === 'start' ? `<slur number="${voice}" type="start"/>` : '',
     first && piece.slur === 'end' ? `<slur number="${voice}" type="stop"/>` : '',
-    finger === undefined ? '' : `<technical><fingering>${finger}</fingering></technical>`,
+    technical === '' ? '' : `<technical>${technical}</technical>`,
     articulations === '' ? '' : `<articulations>${articulations}</articulations>`,
     marks.includes('roll') ? '<ornaments><tremolo type="single">3</tremolo></ornaments>' : '',
   ].join('')
@@ -94,12 +101,14 @@ function noteXml(piece: WrittenNote, { voice, staff, accidentals, beams }: Signs
 
 function wordsXml(piece: WrittenNote, staff: number | null): string {
   if (piece.words === undefined || piece.tiedFrom) return ''
-  return `<direction placement="above"><direction-type><words>${escaped(piece.words)}</words></direction-type>${staff === null ? '' : `<staff>${staff}</staff>`}</direction>`
+  return `<direction placement="above"><direction-type><words font-size="9" font-style="normal">${escaped(piece.words)}</words></direction-type>${staff === null ? '' : `<staff>${staff}</staff>`}</direction>`
 }
 
 function timeXml({ beats, beatType }: Bar): string {
   return `<time><beats>${beats}</beats><beat-type>${beatType}</beat-type></time>`
 }
+
+const keyXml = (fifths: number) => `<key><fifths>${fifths}</fifths></key>`
 
 function attributesXml(exercise: Exercise, bar: Bar): string {
   const staves = exercise.lines.length
@@ -114,7 +123,7 @@ function attributesXml(exercise: Exercise, bar: Bar): string {
     exercise.transpose === 0
       ? ''
       : `<transpose><chromatic>${exercise.transpose}</chromatic></transpose>`
-  return `<attributes><divisions>${DIVISIONS}</divisions><key><fifths>${exercise.fifths}</fifths></key>${timeXml(bar)}${staves > 1 ? `<staves>${staves}</staves>` : ''}${clefs}${transpose}</attributes>`
+  return `<attributes><divisions>${DIVISIONS}</divisions>${keyXml(bar.fifths ?? exercise.fifths)}${timeXml(bar)}${staves > 1 ? `<staves>${staves}</staves>` : ''}${clefs}${transpose}</attributes>`
 }
 
 function tempoXml(exercise: Exercise): string {
@@ -124,7 +133,7 @@ function tempoXml(exercise: Exercise): string {
 function staffBars(line: Line, place: number, exercise: Exercise, bars: readonly Bar[]): string[] {
   const staff = exercise.lines.length > 1 ? place + 1 : null
   const written = writtenBars(line, bars)
-  const accidentals = accidentalsOf(written, exercise.fifths)
+  const accidentals = accidentalsOf(written, keysOf(exercise, bars))
   return written.map((notes, b) => {
     const bar = bars[b]
     const beams = bar ? beamsOfBar(notes, bar) : []
@@ -142,13 +151,15 @@ function staffBars(line: Line, place: number, exercise: Exercise, bars: readonly
   })
 }
 
-/** What stands before the notes of a bar: at first everything, later a time signature where it changes. */
+/** What stands before the notes of a bar: at first everything, later a key or a time signature where it changes. */
 function headXml(exercise: Exercise, bars: readonly Bar[], at: number): string {
   const [bar, before] = [bars[at], bars[at - 1]]
   if (!bar) return ''
   if (!before) return attributesXml(exercise, bar) + tempoXml(exercise)
-  const same = before.beats === bar.beats && before.beatType === bar.beatType
-  return same ? '' : `<attributes>${timeXml(bar)}</attributes>`
+  const [was = 0, is = 0] = keysOf(exercise, [before, bar])
+  const inTime = before.beats === bar.beats && before.beatType === bar.beatType
+  const changes = (was === is ? '' : keyXml(is)) + (inTime ? '' : timeXml(bar))
+  return changes === '' ? '' : `<attributes>${changes}</attributes>`
 }
 
 function isUpbeat({ beats, beatType, quarters }: Bar): boolean {

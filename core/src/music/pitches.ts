@@ -28,6 +28,16 @@ export function semitonesOf(interval: string): number {
   return Interval.semitones(interval)
 }
 
+/** The note of a MIDI number, black keys by their flats. */
+export function flatNamed(midi: number): string {
+  return Theory.fromMidi(midi)
+}
+
+/** The note of a MIDI number, black keys by their sharps, as strings have them. */
+export function sharpNamed(midi: number): string {
+  return Theory.fromMidiSharps(midi)
+}
+
 /** The note moved by whole octaves. */
 export function octaves(name: string, by: number): string {
   const { pc, oct } = Theory.get(name)

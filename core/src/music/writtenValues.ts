@@ -1,4 +1,5 @@
 /** Lengths as notes can be written: cut at bar lines, into plain, dotted and triplet values, tied together. */
+import { without } from '../kit'
 import type { Bar, Line, Note } from './exercise'
 
 /** Name of a note value in MusicXML, with its length in quarter notes. */
@@ -126,16 +127,18 @@ export function writtenBars(line: Line, bars: readonly Bar[]): readonly (readonl
   return filled.map(withTuplets)
 }
 
-/** Ties what one note became; a rest needs no tie. */
+/** Ties what one note became; a rest needs no tie, and its words stand once. */
 function tie(bars: WrittenNote[][], pieces: readonly WrittenNote[]): void {
   const [head] = pieces
-  if (pieces.length < 2 || !head || head.pitches.length === 0) return
+  if (pieces.length < 2 || !head) return
+  const silent = head.pitches.length === 0
   const places = new Map(pieces.map((piece, i) => [piece, i]))
   for (const notes of bars) {
     notes.forEach((note, at) => {
       const i = places.get(note)
       if (i === undefined) return
-      notes[at] = { ...note, tiedFrom: i > 0, tiedTo: i < pieces.length - 1 }
+      if (!silent) notes[at] = { ...note, tiedFrom: i > 0, tiedTo: i < pieces.length - 1 }
+      else if (i > 0) notes[at] = without(note, 'words')
     })
   }
 }

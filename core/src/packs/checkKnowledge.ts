@@ -138,6 +138,7 @@ function checkSetup(k: Knowledge, ids: Ids): PackTrouble[] {
   return k.setup.flatMap((s) => {
     const named = [
       [s.otherwise, ['otherwise']],
+      ...s.ways.map((w) => [w.finding, ['ways', w.words]] as const),
       [s.number?.below ?? null, ['number', 'below']],
       [s.number?.above ?? null, ['number', 'above']],
     ] as const

@@ -24,11 +24,24 @@ function startsOf(finding: Finding): readonly string[] {
   )
 }
 
+/** What letters bring, in order; the same few letters begin the words of many signs. */
+const broughtBy = new WeakMap<readonly Finding[], Map<string, readonly string[]>>()
+
+function brought(findings: readonly Finding[], letters: string): readonly string[] {
+  const known = broughtBy.get(findings) ?? new Map<string, readonly string[]>()
+  broughtBy.set(findings, known)
+  const ids = known.get(letters) ?? searchFindings(findings, letters).map((f) => f.id)
+  known.set(letters, ids)
+  return ids
+}
+
 /** The quickest way to note the sign among all that can be typed; null when letters alone do not find it. */
 export function fewestKeys(findings: readonly Finding[], finding: Finding): KeyCount | null {
   let best: KeyCount | null = null
-  for (const letters of startsOf(finding)) {
-    const arrows = searchFindings(findings, letters).findIndex((f) => f.id === finding.id)
+  const shortestFirst = [...startsOf(finding)].sort((a, b) => a.length - b.length)
+  for (const letters of shortestFirst) {
+    if (best !== null && letters.length + STRENGTH_KEY >= best.keys) break
+    const arrows = brought(findings, letters).indexOf(finding.id)
     if (arrows < 0) continue
     const keys = letters.length + arrows + STRENGTH_KEY
     if (best === null || keys < best.keys) best = { letters, arrows, keys }

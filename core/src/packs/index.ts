@@ -23,6 +23,7 @@ export type {
   SetupNumber,
   SetupPoint,
   StudentFacts,
+  Synonyms,
 } from './knowledge'
 export { SECTIONS } from './packFile'
 export type {
@@ -36,6 +37,8 @@ export type {
 } from './packFile'
 export { applies, priorFor } from './priorFor'
 export type { MissingField } from './missingFields'
+export { knowledgeAsNow } from './knowledgeAsNow'
+export type { KeptKnowledge } from './knowledgeAsNow'
 export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'
 export { rightBand, setupFindings } from './setupFindings'
 export type { PointFound, SetupCheck } from './setupFindings'
@@ -44,8 +47,19 @@ export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools
 export type { Schools } from './schools'
 export { fewestKeys } from './fewestKeys'
 export type { KeyCount } from './fewestKeys'
+export { nearestFindings } from './nearestFindings'
+export { wordsOf } from './wordsOf'
 export { searchFindings } from './searchFindings'
-export { writeCheck, writeFault, writeFinding, writePass, writeRemedy } from './writtenForm'
+export type { SearchSettings } from './searchFindings'
+export { tellsHarm } from './wordsOfHarm'
+export {
+  sayPass,
+  writeCheck,
+  writeFault,
+  writeFinding,
+  writePass,
+  writeRemedy,
+} from './writtenForm'
 export {
   AGE_BANDS,
   BODY_PARTS,

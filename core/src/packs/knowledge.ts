@@ -1,6 +1,6 @@
 /** Knowledge of one instrument, resolved from its pack and the packs it extends. */
 import type { MendingParameters } from '../mending'
-import type { ExerciseSpec, InstrumentSound } from '../music'
+import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type {
   AgeBand,
   BodyPart,
@@ -58,6 +58,8 @@ export interface Fault {
   readonly strand: Strand
   /** 1 a blemish … 5 stops the playing or may do harm. */
   readonly severity: number
+  /** The instrument, its reed or its strings: nothing the player could practise away. */
+  readonly notThePlayer?: boolean
   /** Share of students of the stage who have it when they are looked at, (0, 1). */
   readonly prior: Readonly<Record<Stage, number>>
   readonly likelier: readonly Likelier[]
@@ -90,6 +92,7 @@ export interface Check {
   readonly minutes: number
   readonly outcomes: readonly CheckOutcome[]
   readonly avoid: Avoid
+  /** Parts that doing it loads. */
   readonly loads: readonly BodyPart[]
 }
 
@@ -116,10 +119,16 @@ export interface Rung {
   readonly dose: Dose
   readonly pass: PassRule
   readonly avoid: Avoid
+  /** Parts that doing it loads. */
+  readonly loads: readonly BodyPart[]
   /** Used only where the student's school for the topic is this one. */
   readonly school?: string
   /** What is done in its place by students who must avoid it. */
   readonly instead?: string
+  /** Practised in the same sitting as the rung before it, after that. */
+  readonly together?: boolean
+  /** How it is done at home, where it says what a second person does. */
+  readonly alone?: string
   /** The notes that are made for the student. */
   readonly notes?: ExerciseSpec
 }
@@ -129,6 +138,7 @@ export interface Remedy {
   readonly id: string
   readonly name: string
   readonly aim: string
+  /** Parts that any of its rungs loads. */
   readonly loads: readonly BodyPart[]
   readonly avoid: Avoid
   readonly rungs: readonly Rung[]
@@ -181,8 +191,16 @@ export interface PackSound extends InstrumentSound {
     readonly fact: string
     readonly low: Readonly<Record<string, string>>
     readonly high: Readonly<Record<string, string>>
+    /** Semitones from written to sounding, and the fingering, by the answer. */
+    readonly transpose: Readonly<Record<string, number>>
+    readonly fingering: Readonly<Record<string, FingeringKind>>
+    /** What the left hand plays on, by the answer. */
+    readonly left?: Readonly<Record<string, LeftHand>>
   } | null
 }
+
+/** Everyday words with the words of the pack that they stand for. */
+export type Synonyms = Readonly<Record<string, readonly string[]>>
 
 /** Everything that is known of one instrument, put together from its packs. */
 export interface Knowledge {
@@ -204,7 +222,13 @@ export interface Knowledge {
   readonly gates: readonly Gate[]
   readonly schools: readonly School[]
   readonly setup: readonly SetupPoint[]
+  /** How people say what the signs say; older knowledge has none. */
+  readonly synonyms?: Synonyms
   readonly cautions: readonly string[]
+  /** Parts that playing the instrument loads, whatever is played. */
+  readonly playing: readonly BodyPart[]
+  /** What to do in a group while a piece is not known yet; older knowledge does not say. */
+  readonly inGroup?: string
 }
 
 /** A number that can be taken at a point of the set-up. */
@@ -227,6 +251,8 @@ export interface SetupPoint {
   readonly ask: string
   /** The finding that is noted when the point is not right; null for a point that is only measured. */
   readonly otherwise: string | null
+  /** Where it can be wrong in more than one way: the words for each, and its finding. Empty for a point with one. */
+  readonly ways: readonly { readonly words: string; readonly finding: string }[]
   readonly number: SetupNumber | null
   /** Has to be fitted again as a child grows. */
   readonly grows: boolean

@@ -1,5 +1,5 @@
 /** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
-import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound } from '../music'
+import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type {
   BodyPart,
   Condition,
@@ -29,6 +29,7 @@ export interface FaultEntry {
   readonly name: string
   readonly strand: Strand
   readonly severity: number
+  readonly not_the_player?: boolean
   readonly prior: number | Readonly<Record<Stage, number>>
   readonly likelier?: readonly {
     readonly when: Readonly<Record<string, string>>
@@ -56,6 +57,7 @@ export interface CheckEntry {
     readonly says: Readonly<Record<string, Strength>>
   }[]
   readonly avoid?: AvoidEntry
+  /** Parts it loads, where they are others than playing loads. */
   readonly loads?: readonly BodyPart[]
 }
 
@@ -74,8 +76,14 @@ export interface RungEntry {
   /** `4 of 5` or `5 in a row`. */
   readonly pass: string
   readonly avoid?: AvoidEntry
+  /** Parts it loads, where they are others than playing loads; none for what is only listened to or said. */
+  readonly loads?: readonly BodyPart[]
   readonly school?: string
   readonly instead?: string
+  /** Practised in the same sitting as the rung before it, after that. */
+  readonly together?: boolean
+  /** How it is done at home, where `do` speaks of a second person. */
+  readonly alone?: string
   /** The notes that are made for the student. */
   readonly notes?: ExerciseSpec
 }
@@ -84,6 +92,7 @@ export interface RungEntry {
 export interface RemedyEntry {
   readonly name: string
   readonly aim: string
+  /** Parts it loads beside what playing loads. */
   readonly loads?: readonly BodyPart[]
   readonly avoid?: AvoidEntry
   readonly rungs: readonly RungEntry[]
@@ -114,10 +123,14 @@ export interface SoundEntry {
   readonly key: string
   readonly family: InstrumentSound['family']
   readonly fingering?: FingeringKind
+  readonly left?: LeftHand
   readonly by?: {
     readonly fact: string
-    readonly low: Readonly<Record<string, string>>
-    readonly high: Readonly<Record<string, string>>
+    readonly low?: Readonly<Record<string, string>>
+    readonly high?: Readonly<Record<string, string>>
+    readonly transpose?: Readonly<Record<string, number>>
+    readonly fingering?: Readonly<Record<string, FingeringKind>>
+    readonly left?: Readonly<Record<string, LeftHand>>
   }
 }
 
@@ -125,6 +138,8 @@ export interface SoundEntry {
 export interface SetupEntry {
   readonly ask: string
   readonly otherwise?: string
+  /** Where it can be wrong in more than one way: the finding by the words for the way, the usual one first. */
+  readonly ways?: Readonly<Record<string, string>>
   readonly number?: {
     readonly unit: 'cm' | 'degrees'
     readonly least: number
@@ -181,7 +196,12 @@ export interface PackFile {
   readonly remedies?: Entries<RemedyEntry>
   readonly gates?: Entries<GateEntry>
   readonly schools?: Entries<SchoolEntry>
+  readonly synonyms?: Readonly<Record<string, readonly string[]>>
   readonly cautions?: readonly string[]
+  /** Parts that playing loads, beside those of the packs it extends. */
+  readonly playing?: readonly BodyPart[]
+  /** What to do in a group while a piece is not known yet; the nearest pack's holds. */
+  readonly in_group?: string
 }
 
 /** Sections of a pack that hold entries by id. */

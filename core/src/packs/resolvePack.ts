@@ -15,6 +15,7 @@ import type {
   Rung,
   School,
   SetupPoint,
+  Synonyms,
 } from './knowledge'
 import { missingFields } from './missingFields'
 import type { MissingField } from './missingFields'
@@ -33,8 +34,8 @@ import type {
   SetupEntry,
   SoundEntry,
 } from './packFile'
-import { STAGES } from './vocabulary'
-import type { Stage } from './vocabulary'
+import { BODY_PARTS, STAGES } from './vocabulary'
+import type { BodyPart, Stage } from './vocabulary'
 
 /** Leak of a finding whose pack states none: one lesson in twenty-five; common practice, no source. */
 const USUAL_LEAK = 0.04
@@ -112,6 +113,7 @@ function toFault([id, e]: [string, FaultEntry]): Fault {
     name: e.name,
     strand: e.strand,
     severity: e.severity,
+    ...(e.not_the_player === true ? { notThePlayer: true } : {}),
     prior: everyStage(e.prior),
     likelier: e.likelier ?? [],
     shows: e.shows,
@@ -124,7 +126,7 @@ function toFault([id, e]: [string, FaultEntry]): Fault {
   }
 }
 
-function toCheck([id, e]: [string, CheckEntry]): Check {
+function toCheck([id, e]: [string, CheckEntry], playing: readonly BodyPart[]): Check {
   return {
     id,
     name: e.name,
@@ -132,11 +134,20 @@ function toCheck([id, e]: [string, CheckEntry]): Check {
     minutes: e.minutes,
     outcomes: e.outcomes.map((o) => ({ id: slug(o.label), label: o.label, says: o.says })),
     avoid: e.avoid ?? {},
-    loads: e.loads ?? [],
+    loads: e.loads ?? playing,
   }
 }
 
-function toRung(e: RungEntry): Rung {
+/** What is done away from the instrument is taken to be done with hands and arms, unless it says otherwise. */
+const AWAY_LOADS: readonly BodyPart[] = ['hand', 'arm']
+
+/** Each part once, in the order of the body. */
+function parts(...lists: readonly (readonly BodyPart[])[]): readonly BodyPart[] {
+  const named = new Set(lists.flat())
+  return BODY_PARTS.filter((part) => named.has(part))
+}
+
+function toRung(e: RungEntry, remedy: RemedyEntry, playing: readonly BodyPart[]): Rung {
   const pass = parsePass(e.pass)
   if (!pass) throw new RangeError(`pass rule not understood: ${e.pass}`)
   return {
@@ -148,20 +159,24 @@ function toRung(e: RungEntry): Rung {
     dose: e.dose,
     pass,
     avoid: e.avoid ?? {},
+    loads: e.loads ?? parts(remedy.loads ?? [], e.at === 'away' ? AWAY_LOADS : playing),
     ...(e.school ? { school: e.school } : {}),
     ...(e.instead ? { instead: e.instead } : {}),
+    ...(e.alone ? { alone: e.alone } : {}),
+    ...(e.together === true ? { together: true } : {}),
     ...(e.notes ? { notes: e.notes } : {}),
   }
 }
 
-function toRemedy([id, e]: [string, RemedyEntry]): Remedy {
+function toRemedy([id, e]: [string, RemedyEntry], playing: readonly BodyPart[]): Remedy {
+  const rungs = e.rungs.map((rung) => toRung(rung, e, playing))
   return {
     id,
     name: e.name,
     aim: e.aim,
-    loads: e.loads ?? [],
+    loads: parts(e.loads ?? [], ...rungs.map((r) => r.loads)),
     avoid: e.avoid ?? {},
-    rungs: e.rungs.map(toRung),
+    rungs,
   }
 }
 
@@ -191,7 +206,17 @@ function toSound(e: SoundEntry | undefined): PackSound | null {
     key,
     family,
     fingering: e.fingering ?? null,
-    by: e.by ?? null,
+    ...(e.left ? { left: e.left } : {}),
+    by: e.by
+      ? {
+          fact: e.by.fact,
+          low: e.by.low ?? {},
+          high: e.by.high ?? {},
+          transpose: e.by.transpose ?? {},
+          fingering: e.by.fingering ?? {},
+          ...(e.by.left ? { left: e.by.left } : {}),
+        }
+      : null,
   }
 }
 
@@ -217,6 +242,7 @@ function toSetup([id, e]: [string, SetupEntry]): SetupPoint {
     id,
     ask: e.ask,
     otherwise: e.otherwise ?? null,
+    ways: Object.entries(e.ways ?? {}).map(([words, finding]) => ({ words, finding })),
     grows: e.grows ?? false,
     number: number
       ? {
@@ -255,6 +281,8 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
   const last = chain.findLast((file) => file.kind !== 'studio')
   if (!last) throw new RangeError('no pack given')
   const merged = mergeChain(chain)
+  const playing = parts(...chain.map((file) => file.playing ?? []))
+  const inGroup = chain.findLast((file) => file.in_group !== undefined)?.in_group
   const family = chain.findLast((file) => file.kind === 'family') ?? last
   return withoutOmitted(chain, {
     pack: { id: last.pack, version: versionOf(last, chain) },
@@ -268,10 +296,13 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     setup: Object.entries(merged.setup).map(toSetup),
     findings: Object.entries(merged.findings).map(toFinding),
     faults: Object.entries(merged.faults).map(toFault),
-    checks: Object.entries(merged.checks).map(toCheck),
-    remedies: Object.entries(merged.remedies).map(toRemedy),
+    checks: Object.entries(merged.checks).map((entry) => toCheck(entry, playing)),
+    remedies: Object.entries(merged.remedies).map((entry) => toRemedy(entry, playing)),
     gates: Object.entries(merged.gates).map(toGate),
     schools: Object.entries(merged.schools).map(toSchool),
+    synonyms: Object.assign({}, ...chain.map((file) => file.synonyms ?? {})) as Synonyms,
     cautions: [...new Set(chain.flatMap((file) => file.cautions ?? []))],
+    playing,
+    ...(inGroup === undefined ? {} : { inGroup }),
   })
 }

@@ -10,6 +10,8 @@ export interface SetupCheck {
   readonly points: Readonly<Record<string, PointFound>>
   /** Measured values by point, in the point's own unit. */
   readonly numbers: Readonly<Record<string, number>>
+  /** Where a point is wrong in one of several ways: the finding of the way, by point. */
+  readonly ways?: Readonly<Record<string, string>>
 }
 
 /** The band that is right for the student's school; null where only the last time is compared. */
@@ -45,7 +47,13 @@ export function setupFindings(
   const seen = knowledge.setup.flatMap((point): (readonly [string, Strength])[] => {
     const found = check.points[point.id]
     if (found === undefined || point.otherwise === null) return []
-    return [[point.otherwise, found === 'wrong' ? 'marked' : 'absent']]
+    if (point.ways.length === 0) {
+      return [[point.otherwise, found === 'wrong' ? 'marked' : 'absent']]
+    }
+    // Which way it is wrong is never guessed: where nobody said, it says nothing.
+    const way = check.ways?.[point.id]
+    if (found === 'wrong' && way === undefined) return []
+    return point.ways.map(({ finding }) => [finding, finding === way ? 'marked' : 'absent'])
   })
   const measured = knowledge.setup.flatMap((point) => {
     const value = check.numbers[point.id]

@@ -30,7 +30,16 @@ export const HEALTH_FLAGS = [
 export type HealthFlag = (typeof HEALTH_FLAGS)[number]
 
 /** Parts a remedy may load and a student may report pain in. */
-export const BODY_PARTS = ['hand', 'arm', 'neck-back', 'lips-jaw', 'breath', 'leg'] as const
+export const BODY_PARTS = [
+  'hand',
+  'arm',
+  'neck-back',
+  'lips-jaw',
+  'breath',
+  'leg',
+  'hearing',
+  'skin',
+] as const
 /** A part that can be loaded, or hurt. */
 export type BodyPart = (typeof BODY_PARTS)[number]
 

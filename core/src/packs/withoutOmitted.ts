@@ -41,7 +41,10 @@ function withoutSetup(point: SetupPoint, gone: ReadonlySet<string>): SetupPoint 
     below: still(point.number.below),
     above: still(point.number.above),
   }
-  return otherwise === null && number === null ? null : { ...point, otherwise, number }
+  const left = point.ways.filter((w) => !gone.has(w.finding))
+  // One way that is left needs no question.
+  const ways = left.length > 1 ? left : []
+  return otherwise === null && number === null ? null : { ...point, otherwise, ways, number }
 }
 
 /** A gate none of whose needs is left to be seen is gone, and nothing waits for a gate that is gone. */

@@ -2,6 +2,13 @@
 import type { Check, Fault, Finding, PassRule, Remedy, Rung } from './knowledge'
 import type { CheckEntry, FaultEntry, FindingEntry, RemedyEntry, RungEntry } from './packFile'
 
+/** The rule as it is said to a student. */
+export function sayPass(rule: PassRule): string {
+  return rule.kind === 'share'
+    ? `${rule.clean} clean of ${rule.of}`
+    : `${rule.clean} clean in a row`
+}
+
 /** `4 of 5` or `5 in a row`; the reverse of `parsePass`. */
 export function writePass(rule: PassRule): string {
   return rule.kind === 'share' ? `${rule.clean} of ${rule.of}` : `${rule.clean} in a row`
@@ -37,6 +44,7 @@ export function writeFault(f: Fault): FaultEntry {
     name,
     strand,
     severity,
+    ...(f.notThePlayer === true ? { not_the_player: true } : {}),
     prior,
     shows,
     why,
@@ -51,11 +59,11 @@ export function writeFault(f: Fault): FaultEntry {
 export function writeCheck(c: Check): CheckEntry {
   const { name, minutes, avoid, loads } = c
   const outcomes = c.outcomes.map(({ label, says }) => ({ label, says }))
-  return { name, do: c.instruction, minutes, outcomes, ...filled({ avoid, loads }) }
+  return { name, do: c.instruction, minutes, outcomes, loads, ...filled({ avoid }) }
 }
 
 function writeRung(r: Rung): RungEntry {
-  const { name, way, dose, avoid, school, instead, notes } = r
+  const { name, way, dose, avoid, loads, school, instead, together, alone, notes } = r
   return {
     name,
     do: r.instruction,
@@ -63,7 +71,8 @@ function writeRung(r: Rung): RungEntry {
     at: r.condition,
     dose,
     pass: writePass(r.pass),
-    ...filled({ avoid, school, instead, notes }),
+    loads,
+    ...filled({ avoid, school, instead, together, alone, notes }),
   }
 }
 

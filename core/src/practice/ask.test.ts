@@ -18,6 +18,7 @@ const knowledge = {
     { id: 'feet', ask: 'Feet flat?', otherwise: 'feet-dangle', number: null, grows: false },
     { id: 'spine', ask: 'Spine tall?', otherwise: 'slumped', number: null, grows: false },
   ],
+  playing: ['hand', 'arm'],
   gates: ['legato', 'staccato'].map((id) => ({
     id,
     name: id === 'legato' ? 'Legato' : 'Staccato',
@@ -62,6 +63,8 @@ function fault(
   id: string,
   loads: ('breath' | 'hand')[] = [],
   hands?: 'left' | 'right',
+  /** Beside the two that every ladder has: practised in the same sitting as the second. */
+  together: readonly string[] = [],
 ): readonly ActBody[] {
   const inLesson = { lesson: 'lesson-1' as LessonId, case: id as CaseId }
   const rung = (name: string) => ({
@@ -91,7 +94,11 @@ function fault(
       ...inLesson,
       remedy: 'r',
       name: 'R',
-      rungs: [rung('low'), rung('high')],
+      rungs: [
+        rung('low'),
+        rung('high'),
+        ...together.map((name) => ({ ...rung(name), together: true })),
+      ],
       loads,
       weeks: 5,
     },
@@ -157,6 +164,16 @@ describe('the wishes', () => {
     const items = itemsOf(play(opened, wish({ group: 5 })))
     expect(items.map((i) => i.id)).toEqual(['group', 'music', 'finish'])
     expect(itemsOf(play(opened)).map((i) => i.id)).toEqual(['music', 'finish'])
+    const said = (pieces: string, inGroup?: string) =>
+      practiceItems(play(opened, wish({ group: 5, pieces })), {
+        ...knowledge,
+        ...(inGroup === undefined ? {} : { inGroup }),
+      })[0]!.instruction
+    expect(said('')).toBeNull()
+    expect(said('The slow reel')).toBe('The slow reel.')
+    expect(said('The slow reel.', 'Silent fingering.')).toBe(
+      'The slow reel. In the group, until a piece is known: Silent fingering.',
+    )
   })
 
   test('the project that goes first weighs more than its neighbour, and says so', () => {
@@ -170,6 +187,28 @@ describe('the wishes', () => {
 
 describe('the items', () => {
   const opened = lesson(1, MONDAY)[0]!
+
+  // The order of a harp session is common practice, no source.
+  test('rungs of one sitting come into the week together, in their order, once the first is reached', () => {
+    const ladder = [opened, ...fault('c', [], undefined, ['conditioning', 'extras', 'harmonics'])]
+    const up: ActBody = {
+      kind: 'rung-decided',
+      lesson: 'lesson-1' as LessonId,
+      case: 'c' as CaseId,
+      decision: 'up',
+    }
+    const rungs = (...acts: readonly ActBody[]) => names(play(...acts)).filter((n) => /^c-/.test(n))
+    expect(rungs(...ladder)).toEqual(['c-low'])
+    const sitting = ['c-high', 'c-conditioning', 'c-extras', 'c-harmonics']
+    expect(rungs(...ladder, up)).toEqual(sitting)
+    // Further up, what was passed of the sitting is kept in it.
+    expect(rungs(...ladder, up, up)).toEqual(sitting)
+    const places = itemsOf(play(...ladder, up, up)).filter((i) => i.rung)
+    expect(new Set(places.map((i) => i.place)).size).toBe(1)
+    const weights = places.map((i) => i.weight)
+    expect(weights.indexOf(Math.max(...weights))).toBe(1)
+  })
+
   const names = (record: StudentRecord) => itemsOf(record).map((i) => i.id)
 
   test('are the rung of each project, music and an easy finish', () => {
@@ -177,13 +216,25 @@ describe('the items', () => {
   })
 
   test('a fault whose exercise hurt rests, and not its neighbour with a longer name', () => {
-    const hurt: ActBody = { kind: 'hurt-at-home', date: MONDAY, item: 'case-1-low', name: 'low' }
+    const hurt: ActBody = {
+      kind: 'hurt-at-home',
+      date: MONDAY,
+      item: 'case-1-low',
+      name: 'low',
+      part: 'leg',
+    }
     const record = play(opened, ...fault('case-1'), ...fault('case-10'), hurt)
     expect(names(record)).toEqual(['case-10-low', 'music', 'finish'])
   })
 
   test('a piece that hurt rests like an exercise', () => {
-    const hurt: ActBody = { kind: 'hurt-at-home', date: MONDAY, item: 'music', name: 'Pieces' }
+    const hurt: ActBody = {
+      kind: 'hurt-at-home',
+      date: MONDAY,
+      item: 'music',
+      name: 'Pieces',
+      part: 'leg',
+    }
     expect(names(play(opened, hurt))).toEqual(['finish'])
   })
 

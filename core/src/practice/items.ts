@@ -3,12 +3,13 @@ import type { Condition, Knowledge } from '../packs'
 import {
   activeProjects,
   gateStates,
-  hurtsUnanswered,
   lastSetup,
-  painfulParts,
   PLACES,
+  restsForPain,
+  stoppedOf,
+  stopsHolding,
 } from '../record'
-import type { CaseId, CaseState, StudentRecord } from '../record'
+import type { CaseId, CaseState, LadderState, StudentRecord } from '../record'
 import type { LadderRung } from '../remedy'
 
 /** Order within a day: prepared, new while fresh, strength, music, an easy finish. Common practice. */
@@ -49,6 +50,8 @@ const FINISH_MINUTES = 2
 const GROUP = { days: 4, share: 0.5, leastMinutes: 3 } as const
 /** How much more a project weighs that goes first; our choice, no source. */
 const FIRST_WEIGHT = 1.6
+/** What a rung of the same sitting weighs against the one being climbed; our choice, no source. */
+const BESIDE = 0.6
 /** Share of an ordinary day that belongs to music whatever is being mended. */
 const MUSIC_SHARE = 0.35
 const WEIGHT = { setUp: 2.5, rung: 3, music: 2, gate: 1.5, upkeep: 1, finish: 0.6 } as const
@@ -73,28 +76,41 @@ function handOf({ dose }: LadderRung): 'right' | 'left' | null {
   return dose.hands === 'right' || dose.hands === 'left' ? dose.hands : null
 }
 
-function rungItem(state: CaseState, first: CaseId | null): PracticeItem[] {
+/** The rung being climbed, and those that make one sitting with it, in their order. */
+function sittingOf(ladder: LadderState): readonly LadderRung[] {
+  const { rungs, at } = ladder
+  const joined = (i: number) => rungs[i]?.together === true
+  let [from, to] = [at, at]
+  while (joined(from)) from -= 1
+  while (joined(to + 1)) to += 1
+  return rungs.slice(from, to + 1)
+}
+
+function rungItems(state: CaseState, first: CaseId | null): PracticeItem[] {
   const { ladder } = state
-  const rung = ladder?.rungs[ladder.at]
-  if (!ladder || !rung) return []
-  const isNew = ladder.lessonsOnRung === 0
-  return [
-    {
+  const climbed = ladder?.rungs[ladder.at]
+  if (!ladder || !climbed) return []
+  const weight = (WEIGHT.rung + state.severity / 5) * (state.id === first ? FIRST_WEIGHT : 1)
+  const sitting = sittingOf(ladder)
+  return sitting.map((rung) => {
+    const isNew = rung === climbed && ladder.lessonsOnRung === 0
+    return {
       id: `${state.id}-${rung.id}`,
       kind: 'rung',
       name: rung.name,
       minutes: rung.dose.minutes,
       askedDays: RUNG_DAYS,
-      weight: (WEIGHT.rung + state.severity / 5) * (state.id === first ? FIRST_WEIGHT : 1),
+      weight: rung === climbed ? weight : weight * BESIDE,
       isNew,
-      place: placeOf(rung.condition, isNew),
+      // What is new in a sitting keeps its place in it.
+      place: placeOf(rung.condition, isNew && sitting.length === 1),
       spaced: false,
       hand: handOf(rung),
       case: state.id,
       rung,
       instruction: null,
-    },
-  ]
+    }
+  })
 }
 
 /** A mended fault that is still watched is kept up with its last rung, a little and spaced. */
@@ -164,15 +180,18 @@ function gateItems(record: StudentRecord, knowledge: Knowledge): PracticeItem[] 
   })
 }
 
-/** Whether a fault's exercises rest: a part they load hurts, or one of them hurt at home. */
-export function restsForPain(record: StudentRecord, state: CaseState): boolean {
-  const hurting = painfulParts(record)
-  const loads = state.ladder?.loads.some((part) => hurting.includes(part)) ?? false
-  return loads || hurtsUnanswered(record).some((h) => h.item.startsWith(`${state.id}-`))
+/** What the group plays next, and what is done there until it is known. */
+function groupWords(pieces: string, meanwhile: string | undefined): string | null {
+  const words = [
+    ...(pieces === '' ? [] : [pieces.replace(/[.]?$/, '.')]),
+    ...(meanwhile === undefined ? [] : [`In the group, until a piece is known: ${meanwhile}`]),
+  ]
+  return words.length === 0 ? null : words.join(' ')
 }
 
 /** The student's music, the group's pieces and an easy end. */
-function musicItems(record: StudentRecord): readonly PracticeItem[] {
+function musicItems(record: StudentRecord, { inGroup }: Knowledge): readonly PracticeItem[] {
+  const { wishes } = record.home
   const days = record.card.homeMinutes.filter((m) => m > 0)
   const ordinary = days.length === 0 ? 0 : days.reduce((a, b) => a + b, 0) / days.length
   const music: PracticeItem = {
@@ -201,11 +220,12 @@ function musicItems(record: StudentRecord): readonly PracticeItem[] {
     name: 'The next pieces of the group',
     minutes: Math.max(GROUP.leastMinutes, Math.round(music.minutes * GROUP.share)),
     askedDays: GROUP.days,
+    instruction: groupWords(wishes.pieces, inGroup),
   }
-  return [...(record.home.wishes.group === null ? [] : [groupPieces]), music, finish]
+  return [...(wishes.group === null ? [] : [groupPieces]), music, finish]
 }
 
-/** Everything that wants a place, what rests for pain left out. */
+/** Everything that wants a place; what loads a part that is stopped is left out, and what hurt at home. */
 export function practiceItems(
   record: StudentRecord,
   knowledge: Knowledge,
@@ -213,13 +233,15 @@ export function practiceItems(
   const { first } = record.home.wishes
   const working = record.cases.filter((c) => !restsForPain(record, c))
   const active = new Set(activeProjects(record).map((c) => c.id))
-  const hurt = new Set(hurtsUnanswered(record).map((h) => h.item))
+  const hurt = new Set(stopsHolding(record).map((s) => s.item))
+  // Sitting down to play, getting ready for a gate and music load what playing loads.
+  const silent = stoppedOf(record, knowledge.playing) !== null
   const items = [
-    ...setupItem(record, knowledge),
-    ...working.filter((c) => active.has(c.id)).flatMap((c) => rungItem(c, first)),
+    ...(silent ? [] : setupItem(record, knowledge)),
+    ...working.filter((c) => active.has(c.id)).flatMap((c) => rungItems(c, first)),
     ...working.flatMap(upkeepItem),
-    ...gateItems(record, knowledge),
-    ...musicItems(record),
+    ...(silent ? [] : gateItems(record, knowledge)),
+    ...(silent ? [] : musicItems(record, knowledge)),
   ]
   return items.filter((item) => !hurt.has(item.id))
 }

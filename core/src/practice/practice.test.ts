@@ -144,8 +144,9 @@ test('after a break the minutes come back by a tenth a day', () => {
 test('what a roomier week has more of is counted in days', () => {
   const item = { id: 'a', askedDays: 3 } as PracticeItem
   const plan = (days: number): WeekPlan => ({
+    items: [item],
     days: Array.from({ length: 7 }, (_, day) => ({
-      blocks: day < days ? [{ item, day, reasons: [] }] : [],
+      blocks: day < days ? [{ item, day, minutes: 5, reasons: [] }] : [],
       minutes: 0,
       budget: 0,
       playing: 0,

@@ -3,39 +3,11 @@ import { describe, expect, test } from 'vitest'
 import type { CaseId } from '../record'
 import { blocksToGive, DAYS, playingMinutes, readWeek } from './index'
 import type { PracticeItem, WeekAsk, WeekGrid } from './index'
+import { anItem, aWeek } from './test/weekAsked'
 
-function item(id: string, more: Partial<PracticeItem> = {}): PracticeItem {
-  return {
-    id,
-    kind: 'rung',
-    name: `The ${id}`,
-    minutes: 5,
-    askedDays: 3,
-    weight: 3,
-    isNew: false,
-    place: 'strength',
-    spaced: false,
-    hand: null,
-    case: null,
-    rung: null,
-    instruction: null,
-    ...more,
-  }
-}
-
-function ask(items: readonly PracticeItem[], more: Partial<WeekAsk> = {}): WeekAsk {
-  return {
-    items,
-    minutes: [30, 30, 30, 30, 30, 70, 0],
-    newPerDay: 2,
-    pins: [],
-    eve: null,
-    first: null,
-    group: null,
-    leftToRight: null,
-    ...more,
-  }
-}
+const item = anItem
+const ask = (items: readonly PracticeItem[], more: Partial<WeekAsk> = {}) =>
+  aWeek(items, { minutes: [30, 30, 30, 30, 30, 70, 0], ...more })
 
 /** `x` on the days of each item. */
 const grid = (...rows: readonly string[]): WeekGrid =>

@@ -1,5 +1,5 @@
 /** The solved week: blocks in order, what gave way, and why each block is where it is. */
-import type { GivenBlock } from '../record'
+import type { GivenBlock, GivenWeek } from '../record'
 import type { WeekGrid } from './handWeek'
 import { DAY_ORDER } from './items'
 import type { PracticeItem } from './items'
@@ -19,11 +19,15 @@ export type BlockReason =
   | 'upkeep-spaced'
   | 'daily'
   | 'fits-today'
+  | 'a-touch'
+  | 'rest-of-the-day'
 
 /** An item on a day, with the reason. */
 export interface Block {
   readonly item: PracticeItem
   readonly day: number
+  /** More than the item asks where the day has more left, less where only a touch of it fits. */
+  readonly minutes: number
   readonly reasons: readonly BlockReason[]
 }
 
@@ -34,23 +38,29 @@ export interface GaveWay {
   readonly got: number
 }
 
+/** A day of the week at home, its blocks in their order. */
+export interface DayPlan {
+  readonly blocks: readonly Block[]
+  readonly minutes: number
+  readonly budget: number
+  /** Minutes that can be filled, pauses taken out. */
+  readonly playing: number
+}
+
 /** A week: its days with their blocks, and what gave way. */
 export interface WeekPlan {
-  /** Seven days from Monday, blocks in the order of the day. */
-  readonly days: readonly {
-    readonly blocks: readonly Block[]
-    readonly minutes: number
-    readonly budget: number
-    /** Minutes that can be filled, pauses taken out. */
-    readonly playing: number
-  }[]
+  /** All that wanted a place. */
+  readonly items: readonly PracticeItem[]
+  /** Seven days from Monday. */
+  readonly days: readonly DayPlan[]
   readonly gaveWay: readonly GaveWay[]
 }
 
 /** A solver's values by variable name. */
 export type Solution = Readonly<Record<string, number>>
 
-function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly BlockReason[] {
+/** Why the item stands on that day, what is its own first. */
+export function reasonsFor(ask: WeekAsk, item: PracticeItem, day: number): readonly BlockReason[] {
   const pinned = ask.pins.some((p) => p.item === item.id && p.day === day && p.on)
   return [
     ...(pinned ? (['pinned'] as const) : []),
@@ -74,40 +84,61 @@ export function gridOf(ask: WeekAsk, solution: Solution): WeekGrid {
   )
 }
 
-/** The week as a plan to look at. */
-export function readWeek(ask: WeekAsk, grid: WeekGrid): WeekPlan {
-  const on = (i: number, d: number) => grid[i]?.[d] ?? false
-  const days = Array.from({ length: DAYS }, (_, day) => {
-    const blocks = ask.items
-      .flatMap((item, i) =>
-        on(i, day) ? [{ item, day, reasons: reasonsFor(ask, item, day) }] : [],
-      )
-      .sort((a, b) => DAY_ORDER.indexOf(a.item.place) - DAY_ORDER.indexOf(b.item.place))
-    const budget = ask.minutes[day] ?? 0
-    return {
-      blocks,
-      minutes: blocks.reduce((sum, b) => sum + b.item.minutes, 0),
-      budget,
-      playing: playingMinutes(budget),
-    }
-  })
-  const gaveWay = ask.items.flatMap((item): GaveWay[] => {
+/** The day with those blocks, in the order of a day and within it in that of the items. */
+export function dayWith(ask: WeekAsk, day: number, blocks: readonly Block[]): DayPlan {
+  const budget = ask.minutes[day] ?? 0
+  const rank = ({ item }: Block) =>
+    DAY_ORDER.indexOf(item.place) * ask.items.length + ask.items.indexOf(item)
+  return {
+    blocks: blocks.toSorted((a, b) => rank(a) - rank(b)),
+    minutes: blocks.reduce((sum, b) => sum + b.minutes, 0),
+    budget,
+    playing: playingMinutes(budget),
+  }
+}
+
+/** The days as a plan, with what gave way in them. */
+export function planOf({ items }: WeekAsk, days: readonly DayPlan[]): WeekPlan {
+  const gaveWay = items.flatMap((item): GaveWay[] => {
     const got = days.filter((d) => d.blocks.some((b) => b.item === item)).length
     return got < item.askedDays ? [{ item, asked: item.askedDays, got }] : []
   })
-  return { days, gaveWay }
+  return { items, days, gaveWay }
+}
+
+/** The week as a plan to look at. */
+export function readWeek(ask: WeekAsk, grid: WeekGrid): WeekPlan {
+  const days = Array.from({ length: DAYS }, (_, day) => {
+    const blocks = ask.items.flatMap((item, i): Block[] =>
+      grid[i]?.[day]
+        ? [{ item, day, minutes: item.minutes, reasons: reasonsFor(ask, item, day) }]
+        : [],
+    )
+    return dayWith(ask, day, blocks)
+  })
+  return planOf(ask, days)
 }
 
 /** The plan's blocks as they go home. */
 export function blocksToGive(plan: WeekPlan): readonly GivenBlock[] {
   return plan.days.flatMap((d) =>
-    d.blocks.map(({ item, day }) => ({
+    d.blocks.map(({ item, day, minutes }) => ({
       item: item.id,
       name: item.name,
       case: item.case,
       day,
-      minutes: item.minutes,
+      minutes,
     })),
+  )
+}
+
+/** Whether the plan is what was given home, block by block. */
+export function isGiven(given: GivenWeek | null, plan: WeekPlan): boolean {
+  const keys = (blocks: readonly GivenBlock[]) =>
+    blocks.map((b) => `${b.item}|${b.day}|${b.minutes}`).sort()
+  return (
+    given !== null &&
+    JSON.stringify(keys(given.blocks)) === JSON.stringify(keys(blocksToGive(plan)))
   )
 }
 

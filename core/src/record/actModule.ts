@@ -4,7 +4,7 @@
  */
 import { good, object, oneOf } from '../kit'
 import type { Field, IsoDate, IsoInstant, Result, Shape, ValueOf } from '../kit'
-import type { Knowledge } from '../packs'
+import type { BodyPart, Knowledge } from '../packs'
 import { refuse } from './refusal'
 import type { RecordRefusal } from './refusal'
 import { inCase } from './caseInLesson'
@@ -40,6 +40,8 @@ export interface ActModule<K extends string, Q, B> {
     record: StudentRecord | null,
     knowledge: Knowledge,
   ) => Result<B, RecordRefusal>
+  /** Parts that doing what is asked for loads: a stop that holds refuses it. */
+  readonly loads: Loads<Q>
   /** Why it cannot follow on this record, whatever the day. */
   readonly refuse: (record: StudentRecord | null, act: B) => RecordRefusal | null
   /** Why it cannot be noted on that day; asked of a new act only, never of one on record. */
@@ -49,6 +51,12 @@ export interface ActModule<K extends string, Q, B> {
   /** From each earlier version to the next. */
   readonly earlier: Readonly<Record<number, (body: Body) => Body>>
 }
+
+/**
+ * What was seen, heard, felt or said loads nothing: it has happened. What is agreed for the weeks to come, or done
+ * because it is asked for, does.
+ */
+type Loads<Q> = (request: Q, record: StudentRecord, knowledge: Knowledge) => readonly BodyPart[]
 
 /** An act as it was read from a file, of whatever version. */
 export type Body = Readonly<Record<string, unknown>>
@@ -93,12 +101,17 @@ interface Common<K extends string, Q, B> extends Contents<K, Q, B> {
   readonly version?: number
   readonly earlier?: ActModule<K, Q, B>['earlier']
   readonly refuseOn?: (act: B, today: IsoDate) => RecordRefusal | null
+  readonly loads?: Loads<Q>
 }
+
+/** The ladder of the fault that an act is about. */
+export const loadsOfLadder: Loads<{ readonly case: CaseId }> = (request, record) =>
+  caseOf(record, request.case)?.ladder?.loads ?? []
 
 function common<K extends string, Q, B>(definition: Common<K, Q, B>) {
   const { kind, asked, kept, complete } = definition
-  const { version = 1, earlier = {}, refuseOn = () => null } = definition
-  return { kind, version, asked, kept, complete, earlier, refuseOn }
+  const { version = 1, earlier = {}, refuseOn = () => null, loads = () => [] } = definition
+  return { kind, version, asked, kept, complete, earlier, refuseOn, loads }
 }
 
 function withRecord<T>(record: StudentRecord | null, work: (record: StudentRecord) => T): T {

@@ -103,5 +103,10 @@ describe('acts of earlier versions', () => {
 })
 
 test('the door for home lets in what is done at home, and nothing else', () => {
-  expect(HOME_ACTS.toSorted()).toEqual(['home-noted', 'hurt-at-home', 'practised'])
+  expect(HOME_ACTS.toSorted()).toEqual([
+    'home-noted',
+    'hurt-at-home',
+    'hurt-taken-back',
+    'practised',
+  ])
 })

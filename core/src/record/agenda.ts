@@ -5,11 +5,21 @@ import { brief } from './brief'
 import { activeProjects } from './projects'
 import { setupDue } from './setupDue'
 import { lessonOf } from './state'
+import { restsForPain, stoppedOf, stopsHolding } from './stops'
 import type { CaseState, LessonState, StudentRecord } from './state'
 
 /** Kinds of steps a lesson goes through. */
 export type AgendaKind =
-  'what-works' | 'set-up' | 'recall' | 'look' | 'recheck' | 'rung' | 'diagnose' | 'music' | 'close'
+  | 'stop'
+  | 'what-works'
+  | 'set-up'
+  | 'recall'
+  | 'look'
+  | 'recheck'
+  | 'rung'
+  | 'diagnose'
+  | 'music'
+  | 'close'
 
 /** One step of the lesson, and whether it is done. */
 export interface AgendaStep {
@@ -24,6 +34,7 @@ export interface AgendaStep {
 
 /** Minutes a step takes in a lesson of half an hour; common practice, no source. */
 const MINUTES: Readonly<Record<AgendaKind, number>> = {
+  stop: 1,
   'what-works': 1,
   'set-up': 2,
   recall: 1,
@@ -38,38 +49,52 @@ const LEAST_FOR_MUSIC = 4
 
 type Planned = Pick<AgendaStep, 'kind' | 'about' | 'done'>
 
-function stepsOf(state: CaseState, lesson: LessonState): Planned[] {
+/** What is seen of a project before anything is prompted. */
+function looksAt(record: StudentRecord, state: CaseState, lesson: LessonState): Planned[] {
   const looked = state.looks.some((l) => l.lesson === lesson.id)
   const recalled = state.recalls.some((r) => r.lesson === lesson.id)
+  const rests = restsForPain(record, state)
+  return [
+    ...(state.cue && state.cue.since !== lesson.id
+      ? [{ kind: 'recall' as const, about: state, done: recalled }]
+      : []),
+    ...(rests ? [] : [{ kind: 'look' as const, about: state, done: looked }]),
+  ]
+}
+
+/** Its rung, once it is known what else there is. */
+function rungOf(record: StudentRecord, state: CaseState, lesson: LessonState): Planned[] {
   const tried =
     state.ladder === null ||
     state.ladder.startedOn === lesson.date ||
     state.ladder.tries.some((t) => t.lesson === lesson.id) ||
     state.ladder.lessonsOnRung === 0
-  return [
-    ...(state.cue && state.cue.since !== lesson.id
-      ? [{ kind: 'recall' as const, about: state, done: recalled }]
-      : []),
-    { kind: 'look', about: state, done: looked },
-    { kind: 'rung', about: state, done: tried },
-  ]
+  return restsForPain(record, state) ? [] : [{ kind: 'rung', about: state, done: tried }]
 }
 
 function planned(record: StudentRecord, lesson: LessonState, knowledge: Knowledge): Planned[] {
   const setupDone = lesson.setups.length > 0
   const due = setupDone || setupDue(record, knowledge, lesson.date).length > 0
   const rechecks = brief(record, lesson.date).items.filter((i) => i.kind === 'recheck-due')
+  const stopped = stopsHolding(record).length > 0
+  const silent = stoppedOf(record, knowledge.playing) !== null
+  const projects = activeProjects(record)
   return [
-    { kind: 'what-works', about: null, done: lesson.signs.length + lesson.checks.length > 0 },
+    ...(stopped ? [{ kind: 'stop' as const, about: null, done: false }] : []),
+    { kind: 'what-works', about: null, done: lesson.strengths.length > 0 },
     ...(due ? [{ kind: 'set-up' as const, about: null, done: setupDone }] : []),
-    ...activeProjects(record).flatMap((c) => stepsOf(c, lesson)),
+    ...projects.flatMap((c) => looksAt(record, c, lesson)),
     ...rechecks.map((r) => ({ kind: 'recheck' as const, about: r.state, done: false })),
     {
       kind: 'diagnose',
       about: null,
-      done: record.cases.some((c) => c.settledOn === lesson.id),
+      // While something is being mended, listening and noting is enough.
+      done:
+        record.cases.some((c) => c.settledOn === lesson.id) ||
+        (projects.length > 0 && lesson.signs.length > 0),
     },
-    { kind: 'music', about: null, done: false },
+    ...projects.flatMap((c) => rungOf(record, c, lesson)),
+    ...(silent ? [] : [{ kind: 'music' as const, about: null, done: false }]),
     { kind: 'close', about: null, done: !lesson.open },
   ]
 }

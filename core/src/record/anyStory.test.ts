@@ -122,9 +122,25 @@ const steps: readonly fc.Arbitrary<Step>[] = [
       words: '',
     })),
   ),
+  fc.constantFrom('all over the place', 'thumb in the air').map((words) =>
+    attempt((desk) => ({
+      kind: 'word-noted',
+      lesson: desk.lesson,
+      words,
+      prompted: false,
+      condition: null,
+    })),
+  ),
+  fc
+    .constantFrom('all over the place', 'Thumb in the air')
+    .map((words) =>
+      attempt(() => ({ kind: 'words-tied', words, finding: 'thumb', text: 'The thumb is high' })),
+    ),
   fc
     .tuple(fc.constantFrom(...HAND_BALANCES), fc.option(fc.nat(6)))
-    .map(([hands, group]) => attempt(() => ({ kind: 'week-wished', hands, group, first: null }))),
+    .map(([hands, group]) =>
+      attempt(() => ({ kind: 'week-wished', hands, group, first: null, pieces: 'The slow reel' })),
+    ),
   fc
     .tuple(fc.constantFrom('legato', 'slurs', 'rolls'), fc.boolean())
     .map(([gate, on]) =>

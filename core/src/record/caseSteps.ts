@@ -2,7 +2,7 @@
 import { daysBetween } from '../kit'
 import { afterLook, isClean, isUnprompted, nextRecheck, STUCK_AFTER_LESSONS } from '../mending'
 import type { IsoDate } from '../kit'
-import { CONDITIONS } from '../packs'
+import { BODY_PARTS, CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { climb } from '../remedy'
 import type { ActId, LessonId } from './ids'
@@ -121,7 +121,10 @@ export function editLadder(state: CaseState, act: Pick<LadderState, 'rungs'>): C
   const found = act.rungs.findIndex((r) => r.id === now)
   const at = found >= 0 ? found : Math.min(ladder.at, act.rungs.length - 1)
   const tries = found >= 0 ? ladder.tries : []
-  return { ...state, ladder: { ...ladder, rungs: act.rungs, edited: true, at, tries } }
+  // What a rung brought in from elsewhere loads is not known here: it is taken to load everything.
+  const known = new Set(ladder.rungs.map((r) => r.id))
+  const loads = act.rungs.every((r) => known.has(r.id)) ? ladder.loads : BODY_PARTS
+  return { ...state, ladder: { ...ladder, rungs: act.rungs, loads, edited: true, at, tries } }
 }
 
 /** The tempo one step up or down after a try. */

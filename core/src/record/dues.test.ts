@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import { duesOfAll, inOrderOfLessons, summarise } from './index'
+import { firstThing, groupDues, inOrderOfLessons, summarise } from './index'
 import type { StudentSummary } from './index'
 import { Desk, TODAY } from './test/desk'
 
@@ -10,37 +10,80 @@ const student = (name: string, more: Partial<StudentSummary> = {}): StudentSumma
   name,
   ...more,
 })
+const due = (days: number, name = 'A') => ({ name, on: addDays(TODAY, days) })
 const said = (students: readonly StudentSummary[]) =>
-  duesOfAll(students, TODAY).map(({ student: s, due }) => `${s.name}: ${due.kind}`)
+  groupDues(students, TODAY).map(
+    ({ group, dues }) => `${group}: ${dues.map((d) => d.student.name).join(', ')}`,
+  )
 
 describe('not to be forgotten', () => {
-  test('pain comes first, what hurt at home before that; then looks that are due, what is stuck, looks to come', () => {
+  test('stands together by what is to be done about it: pain first, second looks by their day', () => {
     const all = [
-      student('soon', { nextRecheck: addDays(TODAY, 3) }),
+      student('soon', { looksToCome: [due(3)] }),
       student('stuck', { stuck: ['A'] }),
-      student('due', { nextRecheck: addDays(TODAY, -2) }),
+      student('ready', { ready: ['A'] }),
+      student('said', { homeWords: [{ on: TODAY, words: 'The reed broke' }] }),
+      student('due', { looksToCome: [due(-2), due(1)] }),
       student('pain', { pain: true }),
       student('hurt', { hurtAtHome: ['Long notes'] }),
-      student('tomorrow', { nextRecheck: addDays(TODAY, 1) }),
     ]
     expect(said(all)).toEqual([
-      'hurt: hurt-at-home',
-      'pain: pain',
-      'due: recheck',
+      'pain: pain, hurt',
+      'home: said',
+      'look-again: due, due, soon',
+      'ready: ready',
       'stuck: stuck',
-      'tomorrow: recheck',
-      'soon: recheck',
     ])
   })
 
   test('a second look more than a week off is not named yet', () => {
-    expect(said([student('a', { nextRecheck: addDays(TODAY, 7) })])).toHaveLength(1)
-    expect(said([student('a', { nextRecheck: addDays(TODAY, 8) })])).toEqual([])
+    expect(said([student('a', { looksToCome: [due(7)] })])).toEqual(['look-again: a'])
+    expect(said([student('a', { looksToCome: [due(8)] })])).toEqual([])
   })
 
-  test('each thing of one student has its own line', () => {
-    const [a] = [student('a', { pain: true, stuck: ['x', 'y'], hurtAtHome: ['z'] })]
-    expect(said([a])).toEqual(['a: hurt-at-home', 'a: pain', 'a: stuck', 'a: stuck'])
+  test('each thing of one student has its own entry', () => {
+    const a = student('a', { pain: true, stuck: ['x', 'y'], hurtAtHome: ['z'] })
+    expect(groupDues([a], TODAY).flatMap((g) => g.dues.map((d) => d.due))).toEqual([
+      { kind: 'hurt-at-home', name: 'z' },
+      { kind: 'pain' },
+      { kind: 'stuck', name: 'x' },
+      { kind: 'stuck', name: 'y' },
+    ])
+  })
+})
+
+describe('the one thing to look at first', () => {
+  const project = { name: 'Sits slumped', cue: 'mast up' }
+  const everything = student('a', {
+    lessons: 9,
+    hurtAtHome: ['Long notes'],
+    pain: true,
+    looksToCome: [due(2, 'Bell hand')],
+    ready: ['Puffed cheeks'],
+    relapsed: ['Elbows'],
+    projects: [project],
+  })
+
+  test('what hurts, then a look whose day has come, what may be called mended, what has come back, the project', () => {
+    let now = everything
+    const next = (more: Partial<StudentSummary>) => {
+      const first = firstThing(now, addDays(TODAY, 2))
+      now = { ...now, ...more }
+      return first
+    }
+    expect(next({ hurtAtHome: [] })).toEqual({ kind: 'hurt-at-home', name: 'Long notes' })
+    expect(next({ pain: false })).toEqual({ kind: 'pain' })
+    expect(next({ looksToCome: [] })).toEqual({ kind: 'recheck', ...due(2, 'Bell hand') })
+    expect(next({ ready: [] })).toEqual({ kind: 'ready', name: 'Puffed cheeks' })
+    expect(next({ relapsed: [] })).toEqual({ kind: 'come-back', name: 'Elbows' })
+    expect(next({ projects: [] })).toEqual({ kind: 'look', ...project })
+    expect(next({ lessons: 0 })).toEqual({ kind: 'listen' })
+    expect(next({})).toEqual({ kind: 'first-lesson' })
+  })
+
+  test('a second look that is due after the lesson is not asked for in it', () => {
+    const quiet = { ...everything, hurtAtHome: [], pain: false }
+    expect(firstThing(quiet, addDays(TODAY, 1)).kind).toBe('ready')
   })
 })
 

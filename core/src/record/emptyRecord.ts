@@ -10,11 +10,13 @@ export function emptyRecord(card: StudentCard): StudentRecord {
     lessons: [],
     cases: [],
     strengths: [],
+    ownWords: [],
     home: EMPTY_HOME,
     breaks: [],
     preparing: [],
     overruledGates: [],
     levels: [],
     takes: [],
+    stops: [],
   }
 }

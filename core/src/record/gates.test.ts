@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
-import type { Knowledge } from '../packs'
-import { completeAct, gateOpenings, gateStates } from './index'
+import type { Fault, Knowledge } from '../packs'
+import { completeAct, gateOpenings, gatesFailedBy, gateStates } from './index'
 import { Desk, START } from './test/desk'
 
 // The legato gate: rounded hand most of the time, tips not caving, wrist at height, whole arm supporting; no
@@ -158,5 +158,44 @@ describe('the last word on a gate', () => {
     for (let i = 0; i < 4; i++) look(desk, [])
     const on = gateOpenings(desk.record, knowledge).get('detached')
     expect(on).toBe(desk.record.lessons.at(-1)!.date)
+  })
+})
+
+describe('a gate that has just failed', () => {
+  const caving = { shows: { 'tips-cave': 0.9, 'thin-soft': 0.3 } } as unknown as Fault
+  const failed = (desk: Desk, fault = caving) =>
+    gatesFailedBy(desk.record, knowledge, fault).map((g) => [
+      g.gate.id,
+      g.needs.map((n) => n.need.without),
+    ])
+
+  test('is said by the needs that the fault’s signs speak of, and by no others', () => {
+    const desk = newDesk()
+    look(desk, [])
+    look(desk, ['tips-cave', 'wrist-hangs'])
+    expect(failed(desk)).toEqual([['legato', ['tips-cave']]])
+    expect(failed(desk, { shows: { 'pedal-muddy': 0.9 } } as unknown as Fault)).toEqual([])
+  })
+
+  test('is not said once the last look was clean, though the gate is still shut', () => {
+    const desk = newDesk()
+    look(desk, ['tips-cave'])
+    look(desk, [])
+    expect(stateOf(desk, 'legato').state).not.toBe('open')
+    expect(failed(desk)).toEqual([])
+  })
+
+  test('is not said where the teacher holds it open', () => {
+    const desk = newDesk()
+    look(desk, ['tips-cave'])
+    desk.do({
+      kind: 'gate-overruled',
+      date: START,
+      gate: 'legato',
+      name: 'Legato',
+      open: true,
+      reason: 'Only the two bars of the march',
+    })
+    expect(failed(desk)).toEqual([])
   })
 })

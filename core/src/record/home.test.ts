@@ -2,7 +2,9 @@ import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { IsoDate } from '../kit'
 import { afterGap } from '../mending'
-import { brief, hurtsUnanswered, keptShare, mondayOf } from './index'
+import { BODY_PARTS } from '../packs'
+import type { HealthFlag } from '../packs'
+import { brief, hurtsUnanswered, keptShare, mondayOf, stoppedParts, stopsHolding } from './index'
 import { A, Desk, START, TODAY } from './test/desk'
 
 const ITEM = `${A}-rung-1`
@@ -69,28 +71,95 @@ describe('ticks from home', () => {
 })
 
 describe('pain at home', () => {
-  test('said on the day of the lesson is not answered by that lesson', () => {
+  const holding = (desk: Desk) => stopsHolding(desk.record)
+
+  test('holds through lessons and weeks until the teacher has answered', () => {
     const desk = deskWithWeek()
-    desk.do(hurt(START))
+    const act = desk.do(hurt(NEXT_DAY))
+    desk.open()
+    desk.open()
     desk.do({ kind: 'lesson-closed', lesson: desk.lesson, note: '', family: '', next: null })
+    expect(brief(desk.record, TODAY).stops).toMatchObject([{ act, source: 'home', item: ITEM }])
     expect(hurtsUnanswered(desk.record)).toHaveLength(1)
+    desk.do({ kind: 'stop-ended', date: TODAY, stop: act, how: 'looked-at', words: 'physio' })
+    expect(holding(desk)).toEqual([])
+    expect(desk.record.stops).toMatchObject([{ ended: { how: 'looked-at', words: 'physio' } }])
+    expect(desk.try({ kind: 'stop-ended', date: TODAY, stop: act, how: 'gone', words: '' })).toBe(
+      'no_such_stop',
+    )
   })
 
-  test('is answered by a later lesson when it is closed, and not by opening one', () => {
+  test('loads what was named, and everything where nothing was', () => {
+    const named = deskWithWeek()
+    named.do({ ...hurt(NEXT_DAY), part: 'leg' })
+    expect(stoppedParts(named.record)).toEqual(['leg'])
+    const unnamed = deskWithWeek()
+    unnamed.do(hurt(NEXT_DAY))
+    expect(stoppedParts(unnamed.record)).toEqual(BODY_PARTS)
+  })
+
+  test('said again with its place is one word said better', () => {
     const desk = deskWithWeek()
     desk.do(hurt(NEXT_DAY))
-    desk.open()
-    expect(brief(desk.record, TODAY).hurtAtHome).toHaveLength(1)
-    desk.do({ kind: 'lesson-closed', lesson: desk.lesson, note: '', family: '', next: null })
-    expect(hurtsUnanswered(desk.record)).toEqual([])
+    const better = desk.do({ ...hurt(NEXT_DAY), part: 'hand' })
+    expect(holding(desk)).toMatchObject([{ act: better, parts: ['hand'] }])
+    expect(desk.record.home.hurts).toMatchObject([{ act: better, part: 'hand' }])
+    // On another day it is another word.
+    desk.do(hurt(addDays(NEXT_DAY, 1)))
+    expect(holding(desk)).toHaveLength(2)
   })
 
-  test('is lifted at once when the word is taken back', () => {
+  test('tapped by mistake is taken back at home on its day only, and the teacher still hears of it', () => {
+    const desk = deskWithWeek()
+    desk.do(hurt(NEXT_DAY))
+    desk.do({ kind: 'hurt-taken-back', date: addDays(NEXT_DAY, 1), item: ITEM })
+    expect(holding(desk)).toHaveLength(1)
+    desk.do({ kind: 'hurt-taken-back', date: NEXT_DAY, item: ITEM })
+    expect(holding(desk)).toEqual([])
+    expect(brief(desk.record, TODAY).takenBack).toHaveLength(1)
+  })
+
+  test('is lifted at once when the act is undone', () => {
     const desk = deskWithWeek()
     const act = desk.do(hurt(NEXT_DAY))
     desk.do({ kind: 'undone', act })
     expect(hurtsUnanswered(desk.record)).toEqual([])
+    expect(holding(desk)).toEqual([])
   })
+})
+
+test('a rung brought in from elsewhere is taken to load everything', () => {
+  const desk = deskWithWeek()
+  const loads = () => desk.case().ladder!.loads
+  const { rungs } = desk.case().ladder!
+  expect(loads()).toEqual([])
+  desk.do({ kind: 'ladder-edited', lesson: desk.lesson, case: A, rungs: [...rungs].reverse() })
+  expect(loads()).toEqual([])
+  const passage = { ...rungs[0]!, id: 'their-march', name: 'Their march' }
+  desk.do({ kind: 'ladder-edited', lesson: desk.lesson, case: A, rungs: [...rungs, passage] })
+  expect(loads()).toEqual(BODY_PARTS)
+})
+
+describe('pain on the card', () => {
+  const withFlags = (flags: readonly HealthFlag[]) => ({ ...new Desk().record.card, flags })
+
+  test('stops everything until it is answered, and again when it is put on anew', () => {
+    const desk = new Desk({ flags: ['pain'] })
+    expect(stoppedParts(desk.record)).toEqual(BODY_PARTS)
+    const [stop] = desk.record.stops
+    desk.do({ kind: 'card-changed', card: withFlags(['pain', 'growing']) })
+    expect(holding(desk)).toHaveLength(1)
+    desk.do({ kind: 'stop-ended', date: TODAY, stop: stop!.act, how: 'gone', words: '' })
+    desk.do({ kind: 'card-changed', card: withFlags(['pain']) })
+    expect(holding(desk)).toEqual([])
+    desk.do({ kind: 'card-changed', card: withFlags([]) })
+    desk.do({ kind: 'card-changed', card: withFlags(['pain']) })
+    expect(holding(desk)).toHaveLength(1)
+    desk.do({ kind: 'card-changed', card: withFlags([]) })
+    expect(holding(desk)).toEqual([])
+  })
+
+  const holding = (desk: Desk) => stopsHolding(desk.record)
 })
 
 test('a pin is replaced by the next one for its place and let go by null', () => {

@@ -6,6 +6,7 @@ import { WEEKDAYS } from './card'
 import type { Kept } from './card'
 import type { GivenBlock, GivenWeek, HomeHurt, HomeLog, HomeTick } from './homeLog'
 import type { StudentRecord } from './state'
+import { stopsHolding } from './stops'
 
 /** The Monday of the day's week. */
 export function mondayOf(day: IsoDate): IsoDate {
@@ -166,12 +167,8 @@ export function keptDaily(weeks: readonly KeptWeek[]): KeptDaily | null {
   return { says, daysPlayed, daysAsked }
 }
 
-/**
- * Items that hurt at home and that no lesson has answered yet. A lesson that began after the word came and has
- * been closed answers it; opening one does not, and nor does the lesson that was running at the time.
- */
+/** What hurt at home and still stops. */
 export function hurtsUnanswered(record: StudentRecord): readonly HomeHurt[] {
-  return record.home.hurts.filter(
-    (h) => !record.lessons.slice(h.lessonsBefore).some((lesson) => !lesson.open),
-  )
+  const holding = new Set(stopsHolding(record).map((s) => s.act))
+  return record.home.hurts.filter((h) => holding.has(h.act))
 }

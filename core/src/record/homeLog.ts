@@ -1,5 +1,6 @@
 /** The log of home: what was given, pinned, ticked, hurt and said. */
 import type { IsoDate } from '../kit'
+import type { BodyPart } from '../packs'
 import type { ActId, CaseId } from './ids'
 
 /** One block of a week as it was given: what, on which day, for how long. */
@@ -49,8 +50,8 @@ export interface HomeHurt {
   readonly date: IsoDate
   readonly item: string
   readonly name: string
-  /** Lessons there were when it was said: it is lifted by a later one. */
-  readonly lessonsBefore: number
+  /** Where it hurt; null when nobody said. */
+  readonly part: BodyPart | null
 }
 
 /** A word from home. */
@@ -72,10 +73,12 @@ export interface WeekWishes {
   readonly group: number | null
   /** The project that gives way last; null when none goes before another. */
   readonly first: CaseId | null
+  /** What the group plays next, in the teacher's words; empty where nothing was said. */
+  readonly pieces: string
 }
 
 /** Once and once is how every exercise begins; common practice. */
-export const USUAL_WISHES: WeekWishes = { hands: 1, group: null, first: null }
+export const USUAL_WISHES: WeekWishes = { hands: 1, group: null, first: null, pieces: '' }
 
 /** All that is known of practice at home. */
 export interface HomeLog {

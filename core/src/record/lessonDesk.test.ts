@@ -23,6 +23,7 @@ const point = (id: string, more: Partial<SetupPoint> = {}): SetupPoint => ({
   id,
   ask: id,
   otherwise: null,
+  ways: [],
   number: null,
   grows: false,
   ...more,
@@ -48,6 +49,7 @@ const knowledge = {
     { id: 'low-seat', topic: 'seat height', usual: false },
     { id: 'level', topic: 'seat height', usual: true },
   ],
+  playing: ['hand', 'arm'],
   findings: [{ id: 'muted', text: 'The tone is muted', strand: 'tone' }],
   faults: ['bell-hand', 'breath', 'seat'].map(
     (id) => ({ id, remedies: [`mend-${id}`], leadsTo: {} }) as unknown as Fault,
@@ -175,6 +177,30 @@ describe('choosing', () => {
     expect(desk.case().ladder?.at).toBe(1)
   })
 
+  test('a fault that came back goes on at the rung where it stood, with its cue asked for', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'feathers' })
+    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    desk.do({ kind: 'case-mended', lesson: desk.lesson, case: A, overruled: 'clean in the band' })
+    expect(desk.try({ kind: 'case-resumed', lesson: desk.lesson, case: A })).toBe('not_resting')
+    desk.open()
+    desk.look(1, 5)
+    expect(desk.case().status.state).toBe('relapsed')
+    expect(brief(desk.record, TODAY).items.map((i) => i.kind)).toEqual(['recall-cue', 'rung'])
+    desk.do({ kind: 'case-resumed', lesson: desk.lesson, case: A })
+    expect(desk.case().status.state).toBe('healing')
+    expect(desk.case().ladder?.at).toBe(1)
+    expect(desk.case().cue?.words).toBe('feathers')
+  })
+
+  test('a fault without a ladder has none to go on with', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    expect(desk.try({ kind: 'case-resumed', lesson: desk.lesson, case: A })).toBe('not_resting')
+  })
+
   test('what drives another comes first, then what came back; what hurts comes last and says so', () => {
     const desk = new Desk().open()
     desk.settle(A, 'bell-hand')
@@ -242,8 +268,8 @@ describe('the agenda and its clock', () => {
         'set-up',
         'recall',
         'look',
-        'rung',
         'diagnose',
+        'rung',
         'music',
         'close',
       ])
@@ -270,8 +296,11 @@ describe('the agenda and its clock', () => {
     desk.settle()
     desk.remedy()
     desk.open()
-    const next = () => nextStep(agenda(desk.record, desk.lesson, knowledge))?.kind ?? null
+    const steps = () => agenda(desk.record, desk.lesson, knowledge)
+    const next = () => nextStep(steps())?.kind ?? null
     expect(next()).toBe('what-works')
+    expect(steps().find((s) => s.kind === 'diagnose')!.done).toBe(false)
+    // A sign says nothing of what works.
     desk.do({
       kind: 'sign-noted',
       lesson: desk.lesson,
@@ -282,9 +311,13 @@ describe('the agenda and its clock', () => {
       prompted: false,
       condition: null,
     })
+    expect(next()).toBe('what-works')
+    desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Steady pulse' })
+    expect(next()).toBe('set-up')
     check(desk, { feet: 'right' })
     expect(next()).toBe('look')
     desk.look(4, 5)
+    // Something was noted, so it is known what else there is.
     expect(next()).toBe('rung')
     expect(nextStep([])).toBeNull()
   })
@@ -295,6 +328,14 @@ describe('brief and summary', () => {
     const desk = new Desk({ works: ['Steady pulse'] }).open()
     desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Sings in tune' })
     expect(whatWorks(desk.record)).toEqual(['Steady pulse', 'Sings in tune'])
+    expect(brief(desk.record, TODAY).strength).toBe('Steady pulse')
+  })
+
+  test('what has been named today waits longest: none is said for ever, none is forgotten', () => {
+    const desk = new Desk({ works: ['Steady pulse', 'Sings in tune'] }).open()
+    desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Steady pulse' })
+    expect(whatWorks(desk.record)).toEqual(['Sings in tune', 'Steady pulse'])
+    desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Sings in tune' })
     expect(brief(desk.record, TODAY).strength).toBe('Steady pulse')
   })
 

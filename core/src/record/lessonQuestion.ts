@@ -6,6 +6,7 @@ import type { LessonId } from './ids'
 import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { StudentRecord } from './state'
+import { stoppedParts } from './stops'
 
 /** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them. */
 function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sign[] {
@@ -58,5 +59,6 @@ export function lessonQuestion(
     failed: failedRemedies(record, lesson),
     signs: signsOf(record, lesson, knowledge),
     answered: lessonOf(record, lesson).checks.map((c) => c.check),
+    stopped: stoppedParts(record),
   }
 }

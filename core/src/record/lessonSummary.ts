@@ -37,6 +37,8 @@ export interface LessonSummary {
   readonly setupRight: number
   readonly setupWrong: number
   readonly signs: readonly { readonly text: string; readonly strength: Strength }[]
+  /** What was noted in the teacher's own words. */
+  readonly ownWords: readonly string[]
   readonly checks: readonly { readonly name: string; readonly outcome: string }[]
   readonly comparisons: readonly Comparison[]
   readonly faults: readonly FaultInLesson[]
@@ -96,6 +98,7 @@ export function lessonSummary(record: StudentRecord, id: LessonId): LessonSummar
     setupRight: setup.filter((p) => p === 'right').length,
     setupWrong: setup.filter((p) => p === 'wrong').length,
     signs: lesson.signs.map(({ text, strength }) => ({ text, strength })),
+    ownWords: record.ownWords.filter((w) => w.lesson === id).map((w) => w.words),
     checks: lesson.checks.map(({ name, outcome }) => ({ name, outcome })),
     comparisons: lesson.comparisons,
     faults: record.cases.flatMap((c) => inLesson(c, id) ?? []),

@@ -5,8 +5,8 @@ import type { IsoDate } from '../kit'
 import { STRANDS } from '../packs'
 import type { Knowledge } from '../packs'
 import { factsOf } from './factsOf'
-import { painfulParts } from './painfulParts'
 import type { CaseState, StudentRecord } from './state'
+import { stoppedParts } from './stops'
 
 /** Why a fault is proposed, or waits. */
 export type ProjectReason =
@@ -94,7 +94,7 @@ export function proposeProjects(
   today: IsoDate,
 ): readonly ProposedProject[] {
   const baseFirst = Object.values(factsOf(record.card, knowledge).schools).includes(FROM_THE_BASE)
-  const painful = painfulParts(record)
+  const painful = stoppedParts(record)
   const hurts = (state: CaseState) => {
     const fault = knowledge.faults.find((f) => f.id === state.fault)
     const remedies = knowledge.remedies.filter((r) => fault?.remedies.includes(r.id))

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { USUAL_MENDING } from '../mending'
 import type { IsoDate } from '../kit'
-import { brief, painfulParts, practiceSheet, ruleFor, summarise } from './index'
+import { brief, practiceSheet, restsForPain, ruleFor, stoppedParts, summarise } from './index'
 import { A, Desk, TODAY } from './test/desk'
 import type { ActId, CaseId, LessonId } from './index'
 
@@ -93,10 +93,13 @@ describe('the ladder', () => {
     const desk = new Desk().open()
     desk.settle()
     desk.remedy()
-    const tried = (rung: string, clean: number) =>
-      desk.try({ kind: 'rung-tried', lesson: desk.lesson, case: A, rung, clean, tries: 5 })
+    const tried = (rung: string, clean: number, tries = 5) =>
+      desk.try({ kind: 'rung-tried', lesson: desk.lesson, case: A, rung, clean, tries })
     expect(tried('rung-2', 4)).toBe('not_on_this_rung')
     expect(tried('rung-1', 6)).toBe('more_clean_than_tries')
+    expect(tried('rung-1', 0, 0)).toBe('tries_missing')
+    expect(tried('rung-1', 1, 1)).toBeNull()
+    desk.do({ kind: 'undone', act: desk.acts.at(-1)!.id })
     expect(tried('rung-1', 4)).toBeNull()
     expect(desk.case().ladder!.tries).toHaveLength(1)
   })
@@ -190,13 +193,14 @@ describe('pain', () => {
         stops: 'breath',
       })
     dizzy('marked')
-    expect(painfulParts(desk.record)).toEqual(['breath'])
-    expect(() => desk.remedy(A, ['breath'])).toThrow('pain_reported')
-    desk.remedy(A, ['hand'])
-    desk.open()
-    dizzy('absent')
-    expect(painfulParts(desk.record)).toEqual([])
+    expect(stoppedParts(desk.record)).toEqual(['breath'])
     desk.remedy(A, ['breath'])
+    expect(restsForPain(desk.record, desk.case(A))).toBe(true)
+    desk.open()
+    expect(stoppedParts(desk.record)).toEqual(['breath'])
+    dizzy('absent')
+    expect(stoppedParts(desk.record)).toEqual([])
+    expect(restsForPain(desk.record, desk.case(A))).toBe(false)
   })
   test('a ladder that was running rests on the sheet while the part hurts', () => {
     const desk = new Desk().open()

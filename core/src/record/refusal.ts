@@ -32,6 +32,7 @@ export const RECORD_REFUSALS = [
   'no_ladder',
   'no_number',
   'no_rungs',
+  'no_such_stop',
   'no_tempo',
   'not_a_handover',
   'not_mended',
@@ -67,6 +68,7 @@ export const RECORD_REFUSALS = [
   'unknown_remedy',
   'unknown_student',
   'unknown_take',
+  'unknown_words',
 ] as const
 /** One of these reasons. */
 export type RecordRefusalCode = (typeof RECORD_REFUSALS)[number]

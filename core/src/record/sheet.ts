@@ -2,9 +2,10 @@
 import type { LadderRung } from '../remedy'
 import type { CaseId } from './ids'
 import { ordinaryDayMinutes } from './card'
-import { painfulParts } from './painfulParts'
 import { activeProjects } from './projects'
 import type { CaseState, StudentRecord } from './state'
+import { restsForPain, stopsHolding } from './stops'
+import type { Stop } from './stop'
 
 /** One exercise of the practice sheet. */
 export interface SheetItem {
@@ -23,6 +24,8 @@ export interface PracticeSheet {
   readonly items: readonly SheetItem[]
   /** Remedies that rest because a part they load hurts. */
   readonly resting: readonly string[]
+  /** What stops the playing, whatever is mended. */
+  readonly stops: readonly Stop[]
   readonly minutesAsked: number
   readonly minutesAtHome: number
   /** Minutes by which the list outgrows the day; 0 when it fits. */
@@ -31,8 +34,7 @@ export interface PracticeSheet {
 
 /** What the student takes home, new movement while fresh: the lower rung first. */
 export function practiceSheet(record: StudentRecord): PracticeSheet {
-  const hurting = painfulParts(record)
-  const rests = (c: CaseState) => c.ladder?.loads.some((part) => hurting.includes(part)) ?? false
+  const rests = (c: CaseState) => restsForPain(record, c)
   const projects = activeProjects(record)
   const items = projects
     .filter((c) => !rests(c))
@@ -57,6 +59,7 @@ export function practiceSheet(record: StudentRecord): PracticeSheet {
   return {
     name: record.card.name,
     items,
+    stops: stopsHolding(record),
     resting: projects.filter(rests).map((c) => c.name),
     minutesAsked,
     minutesAtHome,

@@ -7,6 +7,8 @@ import type { ActId, CaseId, LessonId } from './ids'
 import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
+import type { OwnWords } from './ownWord'
+import type { Stop } from './stop'
 import type { Take } from './takes'
 
 /** A sign as it was noted in a lesson. */
@@ -238,6 +240,8 @@ export interface StudentRecord {
   readonly lessons: readonly LessonState[]
   readonly cases: readonly CaseState[]
   readonly strengths: readonly { readonly words: string; readonly lesson: LessonId }[]
+  /** What was noted in the teacher's own words, oldest first. */
+  readonly ownWords: readonly OwnWords[]
   readonly home: HomeLog
   readonly breaks: readonly Break[]
   readonly preparing: readonly PreparedGate[]
@@ -246,6 +250,8 @@ export interface StudentRecord {
   readonly levels: readonly SkillLevels[]
   /** Recordings, pictures and played notes, oldest first. */
   readonly takes: readonly Take[]
+  /** What stopped the playing, oldest first; those that hold are not ended. */
+  readonly stops: readonly Stop[]
 }
 
 /** The lesson with that id. @throws RangeError when the record has none */

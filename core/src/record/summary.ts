@@ -1,15 +1,19 @@
 /** One line about a student for the list of today, kept beside the record so that lists stay quick. */
 import type { IsoDate } from '../kit'
+import type { Stage } from '../packs'
 import { lessonsStuck } from './caseSteps'
 import { hurtsUnanswered } from './home'
-import { painfulParts } from './painfulParts'
+import { ruleFor } from './mendedRuleFor'
+import { wordsOnRecord } from './ownWords'
+import type { KnownWords } from './ownWords'
 import type { CaseStatus, StudentRecord } from './state'
+import { stopsHolding } from './stops'
 
 /** A student in one line, for Today. */
 export interface StudentSummary {
   readonly name: string
   readonly instrument: string
-  readonly stage: string
+  readonly stage: Stage
   readonly lessons: number
   readonly lastLesson: IsoDate | null
   readonly openLesson: string | null
@@ -17,35 +21,59 @@ export interface StudentSummary {
   readonly nextLesson: IsoDate | null
   /** Faults by state. */
   readonly faults: Readonly<Record<CaseStatus['state'], number>>
-  readonly nextRecheck: IsoDate | null
+  /** Mended faults and the day on which each is to be looked at again, soonest first. */
+  readonly looksToCome: readonly { readonly name: string; readonly on: IsoDate }[]
+  /** Faults that have come back and are not being mended yet. */
+  readonly relapsed: readonly string[]
+  /** Said from home since the last lesson. */
+  readonly homeWords: readonly { readonly on: IsoDate; readonly words: string }[]
   readonly stuck: readonly string[]
+  /** Faults of which the rule says that they are mended; the teacher has not said so yet. */
+  readonly ready: readonly string[]
   /** Exercises that hurt at home and that no lesson has answered. */
   readonly hurtAtHome: readonly string[]
   readonly projects: readonly { readonly name: string; readonly cue: string | null }[]
+  /** Something stops the playing that was told by a sign or the card; what hurt at home is named by itself. */
   readonly pain: boolean
+  /** What was noted in the teacher's own words: found again with every student of the instrument. */
+  readonly ownWords: readonly KnownWords[]
+}
+
+function looksToCome({ cases }: StudentRecord): StudentSummary['looksToCome'] {
+  return cases
+    .flatMap(({ name, status }) =>
+      status.state === 'mended' && status.nextRecheck !== null
+        ? [{ name, on: status.nextRecheck }]
+        : [],
+    )
+    .sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : 0))
 }
 
 /** Boils a record down to what the list of students shows. */
 export function summarise(record: StudentRecord): StudentSummary {
   const faults = { open: 0, healing: 0, resting: 0, mended: 0, relapsed: 0 }
   for (const c of record.cases) faults[c.status.state] += 1
-  const rechecks = record.cases.flatMap((c) =>
-    c.status.state === 'mended' && c.status.nextRecheck !== null ? [c.status.nextRecheck] : [],
-  )
+  const last = record.lessons.at(-1)
   const healing = record.cases.filter((c) => c.status.state === 'healing')
   return {
     name: record.card.name,
     instrument: record.card.instrument,
     stage: record.card.stage,
     lessons: record.lessons.length,
-    lastLesson: record.lessons.at(-1)?.date ?? null,
-    nextLesson: record.lessons.at(-1)?.next ?? null,
+    lastLesson: last?.date ?? null,
+    nextLesson: last?.next ?? null,
     openLesson: record.lessons.find((l) => l.open)?.id ?? null,
     faults,
-    nextRecheck: rechecks.sort()[0] ?? null,
+    looksToCome: looksToCome(record),
+    relapsed: record.cases.filter((c) => c.status.state === 'relapsed').map((c) => c.name),
+    homeWords: record.home.notes
+      .filter((n) => !last || n.date >= last.date)
+      .map(({ date, words }) => ({ on: date, words })),
+    ready: healing.filter((c) => ruleFor(record, c).holds).map((c) => c.name),
     stuck: healing.filter((c) => lessonsStuck(c) > 0).map((c) => c.name),
     hurtAtHome: hurtsUnanswered(record).map((h) => h.name),
     projects: healing.map((c) => ({ name: c.name, cue: c.cue?.words ?? null })),
-    pain: record.card.flags.includes('pain') || painfulParts(record).length > 0,
+    pain: stopsHolding(record).some((s) => s.source !== 'home'),
+    ownWords: wordsOnRecord(record),
   }
 }

@@ -1,7 +1,11 @@
 /** What already works, kept and said first ever after. */
 import type { StudentRecord } from './state'
 
-/** From the intake and every lesson since, each once, oldest first. */
+/**
+ * From the intake and every lesson since, each once: what has not been named for longest comes first, so that no
+ * strength is said for ever and none is forgotten.
+ */
 export function whatWorks(record: StudentRecord): readonly string[] {
-  return [...new Set([...record.card.works, ...record.strengths.map((s) => s.words)])]
+  const named = [...record.card.works, ...record.strengths.map((s) => s.words)]
+  return named.filter((words, at) => named.lastIndexOf(words) === at)
 }

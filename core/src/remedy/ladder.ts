@@ -19,6 +19,10 @@ export interface LadderRung {
   readonly id: string
   readonly name: string
   readonly instruction: string
+  /** How it is done at home, where the instruction speaks of a second person. */
+  readonly alone?: string
+  /** Practised in the same sitting as the rung before it, after that. */
+  readonly together?: boolean
   readonly way: Way
   readonly condition: Condition
   readonly dose: Dose
@@ -64,8 +68,21 @@ function firstReason(avoid: Avoid, facts: StudentFacts): { against: Against; why
 }
 
 function strip(rung: Rung, instruction = rung.instruction): LadderRung {
-  const { id, name, way, condition, dose, pass, notes } = rung
-  return { id, name, instruction, way, condition, dose, pass, ...(notes ? { notes } : {}) }
+  const { id, name, way, condition, dose, pass, notes, alone, together } = rung
+  // What is done instead is done alone as well.
+  const home = alone !== undefined && instruction === rung.instruction ? { alone } : {}
+  return {
+    id,
+    name,
+    instruction,
+    ...home,
+    ...(together === true ? { together } : {}),
+    way,
+    condition,
+    dose,
+    pass,
+    ...(notes ? { notes } : {}),
+  }
 }
 
 /**

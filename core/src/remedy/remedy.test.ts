@@ -20,6 +20,7 @@ function rung(name: string, more: Partial<Rung> = {}): Rung {
     dose: { times: 4, minutes: 2 },
     pass: { kind: 'share', clean: 4, of: 5 },
     avoid: {},
+    loads: [],
     ...more,
   }
 }

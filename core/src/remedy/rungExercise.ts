@@ -1,19 +1,37 @@
 /** The notes of a rung, made for these hands on this instrument. */
 import type { Bpm } from '../kit'
 import { makeExercise } from '../music'
-import type { Exercise, InstrumentSound } from '../music'
-import type { Knowledge, PackSound, StudentFacts } from '../packs'
+import type { Exercise, HandsAsked, InstrumentSound } from '../music'
+import type { Condition, Knowledge, PackSound, StudentFacts } from '../packs'
 import type { LadderRung } from './ladder'
 
-/** Where nothing is known yet: a walking pace. */
-const USUAL_TEMPO = 60
+/**
+ * Beats a minute where nobody said any, by how hard the setting is: slower while it is new, walking where it is
+ * known, faster where it has to hold at tempo. Common practice, no source; the teacher's own tempo goes before.
+ */
+const USUAL_TEMPO: Readonly<Record<Condition, number>> = {
+  away: 60,
+  isolated: 54,
+  exercise: 66,
+  'piece-slow': 60,
+  'piece-tempo': 88,
+  unprompted: 80,
+  performance: 88,
+}
 
-/** The instrument as this student has it: strings or octaves that are missing are left out. */
+/** The instrument as this student has it: strings or octaves that are missing, another size, another side. */
 export function soundFor(sound: PackSound, facts: StudentFacts): InstrumentSound {
   const { by } = sound
   const answer = by ? facts.equipment[by.fact] : undefined
   if (!by || answer === undefined) return sound
-  return { ...sound, low: by.low[answer] ?? sound.low, high: by.high[answer] ?? sound.high }
+  return {
+    ...sound,
+    low: by.low[answer] ?? sound.low,
+    high: by.high[answer] ?? sound.high,
+    transpose: by.transpose[answer] ?? sound.transpose,
+    fingering: by.fingering[answer] ?? sound.fingering,
+    left: by.left?.[answer] ?? sound.left ?? 'keys',
+  }
 }
 
 /** Key and tempo asked for instead of the usual ones. */
@@ -30,6 +48,19 @@ function tempoOf(rung: LadderRung): number | null {
   return match ? Number(match[1]) : null
 }
 
+/** Which hands the rung speaks of; each by itself where it names none. */
+function handsOf(rung: LadderRung): HandsAsked {
+  switch (rung.dose.hands) {
+    case 'both':
+      return 'together'
+    case 'right':
+    case 'left':
+      return rung.dose.hands
+    default:
+      return 'in-turn'
+  }
+}
+
 /** Null for a rung without notes, or an instrument whose sound is not known. */
 export function rungExercise(
   rung: LadderRung,
@@ -37,14 +68,16 @@ export function rungExercise(
   facts: StudentFacts,
   settings: RungSettings = {},
 ): Exercise | null {
-  const tempo = settings.tempo ?? tempoOf(rung) ?? USUAL_TEMPO
+  const tempo = settings.tempo ?? tempoOf(rung) ?? USUAL_TEMPO[rung.condition]
   if (rung.own) return { ...rung.own, tempo: tempo as Bpm }
   if (!rung.notes || !knowledge.sound) return null
   const made = makeExercise(rung.notes, soundFor(knowledge.sound, facts), {
     key: settings.key ?? knowledge.sound.key,
     tempo,
     smallHand: facts.flags.includes('small-hands'),
+    looseJoints: facts.flags.includes('loose-joints'),
     weaker: settings.weaker ?? null,
+    hands: handsOf(rung),
   })
   return { ...made, title: rung.name }
 }

@@ -82,6 +82,8 @@ function recordOf(lessons: number, cases: CaseState[]): StudentRecord {
     overruledGates: [],
     levels: [],
     takes: [],
+    stops: [],
+    ownWords: [],
   }
 }
 

@@ -10,6 +10,7 @@ export type {
   ScriptLevels,
   StudentScript,
 } from './studentScript'
+export { DISTURBED } from './disturb'
 export { measureSeparability } from './separability'
 export type { FaultSeparability, PackSeparability } from './separability'
 export { compareMendedRules } from './compareMendedRules'

@@ -1,9 +1,10 @@
 /** How well a pack's own signs and checks tell its faults apart, measured on simulated students. */
-import { buildNetwork, posterior, rankChecks, REPORTS } from '../diagnosis'
+import { buildNetwork, faultsInPlay, posterior, rankChecks, REPORTS } from '../diagnosis'
 import type { Evidence, Network } from '../diagnosis'
 import { chance, pick, seededRng, shuffle } from '../kit'
 import type { Rng } from '../kit'
 import type { Check, CheckOutcome, Fault, Knowledge, StudentFacts } from '../packs'
+import { disturb, DISTURBED } from './disturb'
 
 /** In which order checks are done. */
 export type CheckOrder = 'offered' | 'random' | 'by-prior'
@@ -31,7 +32,19 @@ export interface PackSeparability {
   readonly minutes: number
   readonly faults: readonly FaultSeparability[]
   /** The same students with checks in another order: share ranked first. */
-  readonly baselines: { readonly random: number; readonly byPrior: number }
+  readonly baselines: Baselines
+  /** Other students, drawn from a truth that is not quite what the pack says. */
+  readonly disturbed: {
+    readonly rankedFirst: number
+    readonly baselines: Baselines
+    /** With the same looks and checks, by a diagnosis that knows the disturbed truth: nobody can do much better. */
+    readonly truthKnown: number
+  }
+}
+
+interface Baselines {
+  readonly random: number
+  readonly byPrior: number
 }
 
 /** Signs a teacher notes before the first check. */
@@ -46,6 +59,15 @@ interface DrawnStudent {
   /** Findings that are there, by whatever brought them out. */
   readonly findings: ReadonlySet<number>
   readonly complaint: readonly number[]
+  /** Findings that are taken for there when they are not, or the other way round. */
+  readonly misread: ReadonlySet<number>
+}
+
+/** Where students come from, and how often something about them is noted wrongly. */
+interface Truth {
+  readonly network: Network
+  /** From 0 to 1. */
+  readonly wrong: number
 }
 
 function drawFindings(network: Network, faults: ReadonlySet<number>, rng: Rng): Set<number> {
@@ -61,7 +83,7 @@ function drawFindings(network: Network, faults: ReadonlySet<number>, rng: Rng): 
 
 /** Null when the fault does not show in this student: then nobody complains of it. */
 function drawStudent(
-  network: Network,
+  { network, wrong }: Truth,
   knowledge: Knowledge,
   target: number,
   rng: Rng,
@@ -76,11 +98,21 @@ function drawStudent(
     return link && findings.has(i) && knowledge.findings[i]?.byCheckOnly === false ? [i] : []
   })
   if (own.length === 0) return null
-  return { faults, findings, complaint: shuffle(rng, own).slice(0, SIGNS_MOST) }
+  const noted = shuffle(rng, own).slice(0, SIGNS_MOST)
+  if (wrong === 0) return { faults, findings, complaint: noted, misread: new Set() }
+  const others = network.findings.flatMap((_, i) =>
+    !findings.has(i) && knowledge.findings[i]?.byCheckOnly === false ? [i] : [],
+  )
+  const complaint = noted.map((f) => (chance(rng, wrong) ? pick(rng, others) : f))
+  const misread = network.findings.flatMap((_, i) => (chance(rng, wrong) ? [i] : []))
+  return { faults, findings, complaint: [...new Set(complaint)], misread: new Set(misread) }
 }
 
 function answer(check: Check, network: Network, student: DrawnStudent): CheckOutcome | undefined {
-  const isThere = (id: string) => student.findings.has(network.findingIndex.get(id) ?? -1)
+  const isThere = (id: string) => {
+    const f = network.findingIndex.get(id) ?? -1
+    return student.findings.has(f) !== student.misread.has(f)
+  }
   return check.outcomes.find((o) =>
     Object.entries(o.says).every(
       ([id, s]) => (s === 'marked' && isThere(id)) || (s === 'absent' && !isThere(id)),
@@ -96,16 +128,13 @@ function evidenceOf(network: Network, outcome: CheckOutcome): Evidence[] {
 }
 
 interface Session {
+  /** What the pack says, which the diagnosis goes by. */
   readonly network: Network
+  readonly truth: Truth
   readonly knowledge: Knowledge
   readonly rng: Rng
   /** Checks by the prior probability of a yes. */
   readonly byPrior: readonly Check[]
-}
-
-function inPlay(network: Network, complaint: readonly number[]): number[] {
-  const faults = complaint.flatMap((f) => network.findings[f]?.causes.map((c) => c.fault) ?? [])
-  return [...new Set(faults)]
 }
 
 function nextCheck(
@@ -113,7 +142,6 @@ function nextCheck(
   order: CheckOrder,
   evidence: readonly Evidence[],
   done: ReadonlySet<string>,
-  complaint: readonly number[],
 ): Check | undefined {
   const open = session.byPrior.filter((c) => !done.has(c.id))
   if (open.length === 0) return undefined
@@ -126,7 +154,7 @@ function nextCheck(
     now,
     open,
     limits,
-    inPlay(session.network, complaint),
+    faultsInPlay(session.network, now, evidence),
   )
   return ranked[0]?.check
 }
@@ -138,7 +166,7 @@ function examine(session: Session, student: DrawnStudent, order: CheckOrder, mos
   let minutes = 0
   let { probability } = posterior(session.network, evidence)
   while (done.size < most && (most > CHECKS_MOST || Math.max(...probability) < SURE)) {
-    const check = nextCheck(session, order, evidence, done, student.complaint)
+    const check = nextCheck(session, order, evidence, done)
     if (!check) break
     done.add(check.id)
     minutes += check.minutes
@@ -202,7 +230,7 @@ function drawAll(session: Session, perFault: number): DrawnStudent[][] {
   return session.knowledge.faults.map((_, target) => {
     const students: DrawnStudent[] = []
     for (let tries = 0; students.length < perFault && tries < perFault * 20; tries++) {
-      const student = drawStudent(session.network, session.knowledge, target, session.rng)
+      const student = drawStudent(session.truth, session.knowledge, target, session.rng)
       if (student) students.push(student)
     }
     return students
@@ -261,7 +289,9 @@ export function measureSeparability(
 ): PackSeparability {
   const network = buildNetwork(knowledge, facts)
   const rng = seededRng(options.seed)
-  const session: Session = { network, knowledge, rng, byPrior: checksByPrior(knowledge, network) }
+  const truth: Truth = { network, wrong: 0 }
+  const byPrior = checksByPrior(knowledge, network)
+  const session: Session = { network, truth, knowledge, rng, byPrior }
   const drawn = drawAll(session, options.perFault)
   const offered = examineAll(session, drawn, 'offered')
   const students = drawn.reduce((n, d) => n + d.length, 0)
@@ -273,9 +303,33 @@ export function measureSeparability(
     faults: knowledge.faults.map((fault, i) =>
       describe(session, i, fault, offered[i] as Count, drawn[i] ?? []),
     ),
-    baselines: {
-      random: shareFirst(examineAll(session, drawn, 'random'), drawn),
-      byPrior: shareFirst(examineAll(session, drawn, 'by-prior'), drawn),
-    },
+    baselines: baselinesOf(session, drawn),
+    disturbed: measureDisturbed(session, options),
+  }
+}
+
+function baselinesOf(session: Session, drawn: readonly (readonly DrawnStudent[])[]): Baselines {
+  return {
+    random: shareFirst(examineAll(session, drawn, 'random'), drawn),
+    byPrior: shareFirst(examineAll(session, drawn, 'by-prior'), drawn),
+  }
+}
+
+/** The same once more with students of a disturbed truth; the diagnosis goes by the pack as it stands. */
+function measureDisturbed(
+  { network, knowledge, byPrior }: Session,
+  { perFault, seed }: { readonly perFault: number; readonly seed: number },
+): PackSeparability['disturbed'] {
+  const rng = seededRng(seed + 1)
+  const truth: Truth = { network: disturb(network, rng), wrong: DISTURBED.wrong }
+  const session: Session = { network, truth, knowledge, rng, byPrior }
+  const drawn = drawAll(session, perFault)
+  return {
+    rankedFirst: shareFirst(examineAll(session, drawn, 'offered'), drawn),
+    baselines: baselinesOf(session, drawn),
+    truthKnown: shareFirst(
+      examineAll({ ...session, network: truth.network }, drawn, 'offered'),
+      drawn,
+    ),
   }
 }

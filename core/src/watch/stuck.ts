@@ -5,7 +5,7 @@ import { seededRng } from '../kit'
 import type { Knowledge } from '../packs'
 import { schoolsFor } from '../packs'
 import { forecastMended, paceOf } from '../practice'
-import { lessonQuestion, lessonsStuck, painfulParts, ruleFor } from '../record'
+import { lessonQuestion, lessonsStuck, restsForPain, ruleFor, stoppedParts } from '../record'
 import type { CaseId, CaseState, StudentRecord } from '../record'
 
 /** Why a fault counts as stuck. */
@@ -66,7 +66,7 @@ function whyStuck(record: StudentRecord, state: CaseState): StuckWhy | null {
 function otherRemedies(state: CaseState, record: StudentRecord, k: Knowledge): StuckTry[] {
   const fault = k.faults.find((f) => f.id === state.fault)
   const tried = new Set([state.ladder?.remedy, ...state.formerRemedies.map((r) => r.remedy)])
-  const hurting = painfulParts(record)
+  const hurting = stoppedParts(record)
   return (fault?.remedies ?? []).flatMap((id): StuckTry[] => {
     const remedy = k.remedies.find((r) => r.id === id)
     if (!remedy || tried.has(id) || remedy.loads.some((p) => hurting.includes(p))) return []
@@ -129,7 +129,8 @@ function otherSchools(state: CaseState, record: StudentRecord, k: Knowledge): St
  * reason. Common practice.
  */
 export function stuckOf(record: StudentRecord, state: CaseState, k: Knowledge): Stuck | null {
-  const why = whyStuck(record, state)
+  // What rests because it would hurt is not stuck, and nothing is put in its place.
+  const why = restsForPain(record, state) ? null : whyStuck(record, state)
   if (!why) return null
   const rung = state.ladder?.rungs[state.ladder.at]
   return {

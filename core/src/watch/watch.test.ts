@@ -2,6 +2,7 @@ import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { Fault, Knowledge } from '../packs'
 import type { CaseId } from '../record'
+import { endStops, raiseStop } from '../record/stops'
 import { A, Desk, START } from '../record/test/desk'
 import { handOfFault, lagOf, progressOf, stuckOf } from './index'
 
@@ -105,6 +106,16 @@ describe('stuck', () => {
     expect(stuck(desk)).toBeNull()
     desk.open()
     expect(stuck(desk)?.why).toEqual({ kind: 'same-rung', lessons: 6 })
+  })
+
+  test('what rests because it hurt is not stuck, until that is answered', () => {
+    const desk = ladderDesk(3)
+    const hurt = { act: desk.acts[0]!.id, source: 'home', words: 'sore', on: START } as const
+    const resting = raiseStop(desk.record, { ...hurt, parts: ['hand'], item: `${A}-rung` })
+    expect(stuckOf(resting, desk.case(), knowledge)).toBeNull()
+    const gone = { act: desk.acts[1]!.id, how: 'gone', on: START, words: '' } as const
+    const answered = endStops(resting, () => true, gone)
+    expect(stuckOf(answered, desk.case(), knowledge)?.why.kind).toBe('same-rung')
   })
 
   test('a step up ends it', () => {

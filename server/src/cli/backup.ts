@@ -3,7 +3,9 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { sayStudioTrouble } from '../sayStudioTrouble'
 import { backUp, StudioTrouble } from '../store'
-import { openFolder, studioPlaces } from '../studioPlaces'
+import { openFolder, studioPlaces, takesOf } from '../studioPlaces'
+import { copyTakes } from '../takes'
+import { sayCopiedTakes } from './sayCopiedTakes'
 
 const places = studioPlaces(process.env)
 const at = new Date().toISOString().replace(/[:.]/g, '-')
@@ -15,6 +17,7 @@ async function run(): Promise<string> {
   openFolder(places)
   const { students, acts } = await backUp(places.studio, target)
   console.log(`Copied, opened and found whole: ${students} students, ${acts} acts, in ${target}`)
+  sayCopiedTakes(await copyTakes(takesOf(places.studio), takesOf(target)), takesOf(target))
   return ''
 }
 

@@ -1,12 +1,17 @@
-/** How well each pack tells its faults apart: ./mend packs [--json FILE]. Also writes docs/packs.md. */
+/**
+ * How well each pack tells its faults apart: ./mend packs [--json FILE]. Also writes docs/packs.md.
+ * `--read INSTRUMENT` prints that pack in words instead, for a teacher of the instrument to read.
+ */
 import { writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { sharedRemedy } from '@vein-mend/core/packs'
 import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
-import { measureSeparability } from '@vein-mend/core/simulate'
+import { DISTURBED, measureSeparability } from '@vein-mend/core/simulate'
 import type { PackSeparability } from '@vein-mend/core/simulate'
 import { readLibrary, sayTrouble } from '../packs'
+import { proofOf } from '../packs/proof'
+import { judgeCases, judgeWords, readMasterCases } from '../packs/masterCases'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../../..')
 const PER_FAULT = 40
@@ -51,7 +56,79 @@ function weakPairs(m: PackSeparability, k: Knowledge): string[] {
     })
 }
 
-function page(results: readonly { m: PackSeparability; k: Knowledge }[]): string {
+/** As measured before the packs and the search were changed for the cases. */
+const BEFORE = {
+  first: 0.143,
+  firstThree: 0.148,
+  nothing: 0.844,
+  harmRaised: 0.586,
+  harmWrongly: 0.008,
+  firstCheck: 0.424,
+  faultFirst: 0.854,
+} as const
+
+const tenths = (share: number) => `${(100 * share).toFixed(1)} %`
+
+function judged(packs: ReadonlyMap<string, Knowledge>): string {
+  const told = readMasterCases(join(ROOT, 'packs'))
+  const words = judgeWords(packs, told)
+  const cases = judgeCases(packs, told, FACTS)
+  const now = { ...words.figures, ...cases.figures }
+  const row = (what: string, key: keyof typeof BEFORE) =>
+    `| ${what} | ${tenths(BEFORE[key])} | ${tenths(now[key])} |`
+  const missed = words.missed.map((m) => `“${m.typed}” (${m.pack})`)
+  const bad = cases.bad.map((b) => `${b.c.pack}: *${b.c.fault}*, offered *${b.first ?? 'none'}*`)
+  return `## Cases of a master teacher
+
+\`packs/master-cases.yml\`: ${now.cases} cases over all instruments, each with three phrases as a hurried teacher types them (${now.phrases}), and
+${told.harm.length} ways to tell of harm. They were written, as a teacher would and from memory, before the packs and the search were changed, and not
+changed after. Whoever wrote them also wrote the words the packs answer to, so words that nobody thought of fare worse than these. The
+answers of the checks are the pack's own likeliest outcomes: the last two rows say that knowledge and offer fit together.
+
+| | before | now |
+|---|---|---|
+${row('the sign is the first hit for the phrase, exactly as typed', 'first')}
+${row('it is among the first three', 'firstThree')}
+${row('nothing is found', 'nothing')}
+${row('words of harm raise a stop, on every instrument', 'harmRaised')}
+${row('other phrases raise one', 'harmWrongly')}
+${row('the first check offered is one the teacher of the case would do', 'firstCheck')}
+${row('the fault stands first after at most two checks', 'faultFirst')}
+
+Not among the first three: ${missed.join(', ')}.
+
+Another first check, or another fault first: ${bad.join('; ')}.
+`
+}
+
+function disturbedRow(m: PackSeparability, k: Knowledge): string {
+  const { rankedFirst, baselines, truthKnown } = m.disturbed
+  const shares = [rankedFirst, baselines.byPrior, baselines.random, truthKnown]
+  return `| ${[k.name, ...shares.map(percent)].join(' | ')} |`
+}
+
+const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length
+
+function disturbedTable(results: readonly { m: PackSeparability; k: Knowledge }[]): string {
+  const all = results.map(({ m }) => m.disturbed)
+  return `## The same under a disturbed truth
+
+Students drawn from a truth that is not what the pack says: every link off by up to ${DISTURBED.strength}, leaks times ${DISTURBED.leak}, one link in ${1 / DISTURBED.missing} missing, one
+thing in ${1 / DISTURBED.wrong} noted or answered wrongly. The diagnosis goes by the pack as it stands. Mean over the packs: ${percent(mean(all.map((d) => d.rankedFirst)))}; checks by prior
+${percent(mean(all.map((d) => d.baselines.byPrior)))}, random checks ${percent(mean(all.map((d) => d.baselines.random)))}. The last column is what the same few looks and checks would
+give to somebody who knows the disturbed truth itself, link by link: ${percent(mean(all.map((d) => d.truthKnown)))}. So much is lost to wrong and missing observations,
+whatever a pack says; the rest is lost to not knowing the truth.
+
+| instrument | ranked first | checks by prior | random checks | truth known |
+|---|---|---|---|---|
+${results.map(({ m, k }) => disturbedRow(m, k)).join('\n')}
+`
+}
+
+function page(
+  results: readonly { m: PackSeparability; k: Knowledge }[],
+  packs: ReadonlyMap<string, Knowledge>,
+): string {
   const pairs = results.flatMap(({ m, k }) => weakPairs(m, k))
   return `# How well the packs tell faults apart
 
@@ -66,13 +143,15 @@ The figures say how well a pack separates what it describes; they do not say tha
 |---|---|---|---|---|---|---|---|---|
 ${results.map(({ m, k }) => summaryRow(m, k)).join('\n')}
 
+${disturbedTable(results)}
 ## Pairs that are hard to tell apart
 
 Faults ranked first in less than 90 % after at most three checks, with the fault each is most often taken for. A pair that is still mistaken
 in a tenth of the students after *every* check of the pack cannot be separated, and then both must be mended by the same remedy.
 
 ${pairs.length === 0 ? 'None below 90 %.' : pairs.join('\n')}
-`
+
+${judged(packs)}`
 }
 
 const library = await readLibrary(join(ROOT, 'packs'))
@@ -80,6 +159,20 @@ if (!library.ok) {
   console.error(library.troubles.map(sayTrouble).join('\n'))
   process.exit(1)
 }
+/** Prints one instrument for a person to read, and does nothing else. */
+function readOut(packs: ReadonlyMap<string, Knowledge>): void {
+  const named = process.argv[process.argv.indexOf('--read') + 1]
+  const known = [...packs.values()].filter((k) => k.kind === 'instrument').map((k) => k.pack.id)
+  const k = named !== undefined && known.includes(named) ? packs.get(named) : undefined
+  if (!k) {
+    console.error(`--read needs an instrument: ${known.join(', ')}.`)
+    process.exit(2)
+  }
+  console.log(proofOf(k, FACTS))
+  process.exit(0)
+}
+
+if (process.argv.includes('--read')) readOut(library.packs)
 const results = [...library.packs.values()]
   .filter((k) => k.kind === 'instrument')
   .map((k) => {
@@ -90,7 +183,7 @@ const results = [...library.packs.values()]
     return { m, k }
   })
 for (const line of results.flatMap(({ m, k }) => weakPairs(m, k))) console.log(line)
-writeFileSync(join(ROOT, 'docs', 'packs.md'), page(results))
+writeFileSync(join(ROOT, 'docs', 'packs.md'), page(results, library.packs))
 const at = process.argv.indexOf('--json')
 const file = process.argv[at + 1]
 if (at >= 0 && file === undefined) {
@@ -108,6 +201,7 @@ if (at >= 0 && file !== undefined) {
     rankedFirst: m.rankedFirst,
     minutes: m.minutes,
     baselines: m.baselines,
+    disturbed: m.disturbed,
   }))
   writeFileSync(file, `${JSON.stringify(rows, null, 2)}\n`)
 }

@@ -1,9 +1,11 @@
 /** Puts a copy in the studio's place; what is there now is kept beside it: restore FILE. */
 import { existsSync } from 'node:fs'
-import { resolve } from 'node:path'
+import { join, resolve } from 'node:path'
 import { sayStudioTrouble } from '../sayStudioTrouble'
 import { lockStudio, restoreStudio, StudioTrouble } from '../store'
-import { openFolder, studioPlaces } from '../studioPlaces'
+import { openFolder, studioPlaces, takesOf } from '../studioPlaces'
+import { copyTakes } from '../takes'
+import { sayCopiedTakes } from './sayCopiedTakes'
 
 const places = studioPlaces(process.env)
 const [asked] = process.argv.slice(2)
@@ -14,8 +16,13 @@ async function run(backup: string): Promise<void> {
   try {
     const at = new Date().toISOString().replace(/[:.]/g, '-')
     const aside = await restoreStudio(backup, places.studio, `studio-put-aside-${at}.sqlite`)
+    // Who is opened next takes out what its acts do not name: what was put aside keeps its own.
+    if (aside !== null) {
+      await copyTakes(takesOf(places.studio), takesOf(join(places.folder, aside)))
+    }
     console.log(`The studio is now that of ${backup}`)
     if (aside !== null) console.log(`What was there is kept as ${aside} beside it.`)
+    sayCopiedTakes(await copyTakes(takesOf(backup), takesOf(places.studio)), places.folder)
   } finally {
     await lock.release()
   }

@@ -33,6 +33,8 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       schools: { 'first sounds': 'buzz-first' },
       homeMinutes: [20, 20, 20, 20, 20, 20, 0],
       goal: 'Play the lantern march with the ferry band',
+      correction: 'One thing at a time, and she wants to find it herself first',
+      interests: 'Boats, lanterns, drawing what she plays',
     },
     hidden: [
       { fault: 'bell-closed', fromLesson: 1, pace: 0.9, relapsesAt: 9 },
@@ -57,6 +59,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       schools: { 'first sounds': 'air-first' },
       homeMinutes: [30, 30, 30, 30, 30, 30, 0],
       goal: 'Come back to the harbour band after thirty years',
+      correction: 'Straight out, with the reason',
     },
     hidden: [
       { fault: 'slide-hand-holds', fromLesson: 1, pace: 0.45 },
@@ -80,6 +83,8 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       schools: { articulation: 'movement-first', 'seat height': 'level-seat' },
       homeMinutes: [15, 15, 15, 15, 15, 15, 0],
       goal: 'Play duets with her grandmother',
+      correction: 'Shown rather than said; a mistake named twice is one too many',
+      interests: 'Her grandmother’s songs, gulls, card games',
     },
     hidden: [
       { fault: 'feet-without-ground', fromLesson: 1, pace: 0.6 },
@@ -144,6 +149,7 @@ export const DEMO_SCRIPTS: readonly StudentScript[] = [
       schools: { line: 'elbow-led' },
       homeMinutes: [60, 60, 60, 60, 60, 60, 0],
       goal: 'A recital in the net loft in spring',
+      correction: 'Asks for it; wants to hear what to keep as well',
     },
     hidden: [{ fault: 'wrist-stiff-high', fromLesson: 2, pace: 0.3 }],
     strengths: ['A singing line', 'Knows how to practise'],

@@ -12,7 +12,7 @@ import { DEMO_SCRIPTS } from './demoScripts'
 import { homeLife } from './homeLife'
 
 /** Any fixed number will do; this one shows every state. */
-export const DEMO_SEED = 20261124
+export const DEMO_SEED = 20261130
 
 /** Days at home on record: of who came this term, and of who has been here for long. */
 const HOME_DAYS = { newcomer: 14, loft: 42 } as const

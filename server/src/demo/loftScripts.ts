@@ -90,6 +90,14 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       equipment: { 'instrument-size': 'too large', 'shoulder-rest': 'too low' },
       homeMinutes: [30, 30, 0, 30, 30, 40, 0],
       goal: 'Play quartets again after the boatyard years',
+      correction: 'Slowly, and one at a time: he stops breathing when hurried',
+      former: {
+        name: 'Orla Brack',
+        contact: '',
+        told: true,
+        maySpeak: true,
+        handedOver: 'Two books played through, third position begun; the bow hand was to come next',
+      },
     },
     hidden: [
       { fault: 'rest-misfit', fromLesson: 1, pace: 0.6 },
@@ -200,7 +208,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['Keeps the beat', 'Knows every verse'],
     cues: { 'pick-clenched': 'hold the wet feather' },
-    rests: { lesson: 27, fault: 'tremolo-from-arm', reason: 'the wrist is still growing together' },
+    rests: { lesson: 26, fault: 'tremolo-from-arm', reason: 'the wrist is still growing together' },
   }),
   told({
     key: 'fenn',

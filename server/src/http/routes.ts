@@ -1,5 +1,6 @@
 /** The addresses of the server: parse, call, answer. */
 import { parseActs, PIECE_BASE64_MOST, STUDIO_HEADER } from '@vein-mend/contract'
+import type { DemoOpened } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import express, { Router } from 'express'
 import type { Deps } from '../usecases/deps'
@@ -67,6 +68,10 @@ export function apiRoutes(deps: Deps): Router {
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/health', (_req, res) => {
     res.json({ ok: true })
+  })
+  routes.post('/demo', async (_req, res) => {
+    if (deps.openDemo) res.json({ address: await deps.openDemo() } satisfies DemoOpened)
+    else res.status(404).json({ error: { code: 'unknown_address', path: [] } })
   })
   studentRoutes(routes, deps)
   recordFileRoutes(routes, deps)

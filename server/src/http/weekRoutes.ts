@@ -23,6 +23,11 @@ export function weekRoutes(routes: Router, deps: Deps): void {
     if (result.ok) res.json(result.value)
     else refused(res, result.refusal)
   })
+  routes.get('/students/:id/sheet', async (req, res) => {
+    const result = await weekSheet(deps, req.params.id as StudentId, dayOf(req))
+    if (result.ok) res.json(result.value.sheet)
+    else refused(res, result.refusal)
+  })
   routes.get('/students/:id/practice.:kind', async (req, res) => {
     const kind = WEEK_FILES.find((k) => k === req.params.kind)
     const id = req.params.id as StudentId
@@ -31,7 +36,8 @@ export function weekRoutes(routes: Router, deps: Deps): void {
       refused(res, sheet.ok ? { code: 'unknown_address', path: [] } : sheet.refusal)
       return
     }
-    const file = `${fileNameOf(sheet.value.name)}-${sheet.value.monday}.${kind}`
+    const { name, week } = sheet.value.sheet
+    const file = `${fileNameOf(name)}-${week}.${kind}`
     res
       .attachment(file)
       .type(TYPES[kind])

@@ -70,15 +70,26 @@ function linesOf(bars: readonly ReadBar[], end: number): readonly Line[] {
 }
 
 function alike(bars: readonly Bar[]): boolean {
-  return bars.every((b) => b.beatType === 4 && b.quarters === b.beats && b.beats === bars[0]?.beats)
+  return bars.every(
+    (b) =>
+      b.beatType === 4 &&
+      b.quarters === b.beats &&
+      b.beats === bars[0]?.beats &&
+      b.fifths === undefined,
+  )
 }
 
-/** The bars as an exercise, in the key and clefs of their first. */
+/** The bars as an exercise, in the clefs of their first. */
 export function passageOf(piece: Piece, part: ReadPart, bars: readonly ReadBar[]): Exercise {
   const [first] = bars
   if (!first) throw new RangeError('a passage without bars')
   const end = bars.reduce((sum, bar) => sum + bar.quarters, 0)
-  const own = bars.map(({ beats, beatType, quarters }) => ({ beats, beatType, quarters }))
+  const own = bars.map(({ beats, beatType, quarters, fifths }) => ({
+    beats,
+    beatType,
+    quarters,
+    ...(fifths === first.fifths ? {} : { fifths }),
+  }))
   return {
     title: piece.title.slice(0, TITLE_MOST),
     fifths: first.fifths,

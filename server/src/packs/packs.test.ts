@@ -47,6 +47,7 @@ function firstAfter(instrument: string, ...signs: [string, 'marked' | 'absent'][
     known: new Map(),
     signs: signs.map(([finding, strength]) => ({ finding, strength })),
     answered: [],
+    stopped: [],
   })
   return rivals[0]!.fault.id
 }
@@ -79,6 +80,7 @@ describe('the brass table', () => {
       known: new Map(),
       signs: [{ finding: 'muted', strength: 'marked' }],
       answered: [],
+      stopped: [],
     })
     expect(checks.ranked[0]!.check.id).toBe('fingers-off')
   })

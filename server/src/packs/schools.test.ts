@@ -54,7 +54,13 @@ describe('schools', () => {
     ['piano', 'position-blocks', 'crossings', 'shifting', 'Carry the hand'],
     ['piano', 'stand-on-each', 'line', 'elbow-led', 'The elbow draws the line'],
     ['horn', 'find-the-buzz', 'first sounds', 'air-first', 'Sing - sigh - play'],
-    ['flute', 'thumb-b-flat', 'B flat', 'lever-first', 'First finger where the thumb must leave'],
+    [
+      'flute',
+      'thumb-b-flat',
+      'B flat',
+      'first-finger-first',
+      'First finger where the thumb must leave',
+    ],
     ['clarinet', 'room-between-the-teeth', 'lips', 'double-lip', 'Lip over the top teeth'],
     ['cello', 'little-house', 'left hand', 'ear-first', 'Sing the next finger'],
   ])('%s, %s: %s as %s brings the rung "%s"', (id, remedy, topic, school, rung) => {

@@ -1,22 +1,37 @@
 import { sharedRemedy } from '@vein-mend/core/packs'
 import { measureSeparability } from '@vein-mend/core/simulate'
+import type { PackSeparability } from '@vein-mend/core/simulate'
 import { describe, expect, test } from 'vitest'
-import { shippedPacks } from '../test/studio'
+import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 
 const packs = await shippedPacks()
-const FACTS = {
-  stage: 'elementary',
-  ageBand: 'child',
-  flags: [],
-  equipment: {},
-  schools: {},
-} as const
-
 // The whole of the packs, with more students, is measured by ./mend packs; here a family each.
-describe.each(['horn', 'piano', 'harp', 'clarinet'])('%s tells its faults apart', (id) => {
+const SOME = ['horn', 'piano', 'harp', 'clarinet'].map((id) => {
   const knowledge = packs.get(id)!
-  const measured = measureSeparability(knowledge, FACTS, { perFault: 12, seed: 7 })
+  return [
+    id,
+    knowledge,
+    measureSeparability(knowledge, PLAIN_FACTS, { perFault: 12, seed: 7 }),
+  ] as const
+})
 
+test('where the truth is not quite what the packs say, the offered order is still the best', () => {
+  const mean = (of: (m: PackSeparability['disturbed']) => number) =>
+    SOME.reduce((sum, [, , m]) => sum + of(m.disturbed), 0) / SOME.length
+  const offered = mean((d) => d.rankedFirst)
+  // Over 1,300 students the standard deviation is about a point.
+  expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.03)
+  expect(offered).toBeGreaterThan(mean((d) => d.baselines.byPrior) + 0.03)
+  expect(offered).toBeLessThan(SOME.reduce((sum, [, , m]) => sum + m.rankedFirst, 0) / SOME.length)
+})
+
+test('the same seed gives the same figures, student by student', () => {
+  const [, knowledge, measured] = SOME.at(-1)!
+  const again = measureSeparability(knowledge, PLAIN_FACTS, { perFault: 12, seed: 7 })
+  expect(again).toEqual(measured)
+})
+
+describe.each(SOME)('%s tells its faults apart', (_id, knowledge, measured) => {
   test('nine in ten are ranked first within three checks, and the offered order is the best', () => {
     expect(measured.rankedFirst).toBeGreaterThanOrEqual(0.9)
     expect(measured.rankedFirst).toBeGreaterThanOrEqual(measured.baselines.random)
@@ -33,8 +48,10 @@ describe.each(['horn', 'piano', 'harp', 'clarinet'])('%s tells its faults apart'
     expect(alone.map((f) => `${f.fault} and ${f.mistakenFor ?? ''}`)).toEqual([])
   })
 
-  test('the same seed gives the same figures', () => {
-    const again = measureSeparability(knowledge, FACTS, { perFault: 12, seed: 7 })
-    expect(again).toEqual(measured)
+  test('the same seed gives the same figures here too', () => {
+    const [once, again] = [1, 2].map(() =>
+      measureSeparability(knowledge, PLAIN_FACTS, { perFault: 2, seed: 7 }),
+    )
+    expect(again).toEqual(once)
   })
 })

@@ -1,5 +1,5 @@
 /** A ladder on paper: each rung with its dose, its pass rule and its notes. */
-import type { PassRule } from '@vein-mend/core/packs'
+import { sayPass } from '@vein-mend/core/packs'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Content } from 'pdfmake/interfaces'
 import { PRINT_WIDTH, settable } from './onPaper'
@@ -12,12 +12,6 @@ export interface PaperRung {
   readonly advice: readonly string[]
 }
 
-export function sayPassRule(rule: PassRule): string {
-  return rule.kind === 'share'
-    ? `${rule.clean} clean of ${rule.of}`
-    : `${rule.clean} clean in a row`
-}
-
 function rungContent({ rung, svg, advice }: PaperRung, number: number): Content {
   const { dose } = rung
   const facts = [
@@ -25,7 +19,7 @@ function rungContent({ rung, svg, advice }: PaperRung, number: number): Content 
     `about ${dose.minutes} min`,
     ...(dose.tempo ? [dose.tempo] : []),
     ...(dose.hands ? [`hands: ${dose.hands}`] : []),
-    `passed with ${sayPassRule(rung.pass)}`,
+    `passed with ${sayPass(rung.pass)}`,
   ]
   return {
     unbreakable: true,

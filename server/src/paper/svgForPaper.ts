@@ -1,4 +1,7 @@
-/** Engraved notes as a PDF can set them: the note of the metronome mark is drawn, not set in a typeface the PDF has not. */
+/**
+ * Engraved notes as a PDF can set them: every line has its ink with it, and the note of the metronome mark is drawn,
+ * not set in a typeface the PDF has not.
+ */
 import XMLBuilder from 'fast-xml-builder'
 import { XMLParser } from 'fast-xml-parser'
 
@@ -62,12 +65,22 @@ function tempoMark(node: Node): Node {
   return { g: marks, ':@': { class: 'tempo' } }
 }
 
+/** Lines, stems, bars and slurs: on a page they get their colour from a style sheet, which paper does not read. */
+const DRAWN = ['path', 'ellipse', 'polygon', 'polyline', 'rect']
+
+function inked(node: Node, tag: string): Node {
+  const given = attributes(node)
+  if (!DRAWN.includes(tag) || given['stroke-width'] === undefined) return node
+  return { ...node, ':@': { stroke: 'black', ...given } }
+}
+
 function forPaper(node: Node): Node[] {
   // The music typeface in the picture is for pages that can read it.
   if ('style' in node && textOf(node).includes('@font-face')) return []
   if ('g' in node && attributes(node).class === 'tempo') return [tempoMark(node)]
   const [tag] = Object.keys(node).filter((key) => key !== ':@' && key !== '#text')
-  return [tag === undefined ? node : { ...node, [tag]: inside(node).flatMap(forPaper) }]
+  if (tag === undefined) return [node]
+  return [inked({ ...node, [tag]: inside(node).flatMap(forPaper) }, tag)]
 }
 
 export function svgForPaper(svg: string): string {

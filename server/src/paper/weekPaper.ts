@@ -1,43 +1,14 @@
-/** The week at home on one page: the days, then each rung with its notes and the cue. */
-import { addDays } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
-import type { Exercise } from '@vein-mend/core/music'
-import type { AgeBand } from '@vein-mend/core/packs'
-import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
-import type { CanvasRect, Content } from 'pdfmake/interfaces'
+/** The practice sheet on paper: the week by exercise to be ticked, then each exercise with its words, cue and notes. */
+import type { SheetEntry, SheetResponse } from '@vein-mend/contract'
+import type { CanvasRect, Content, TableCell } from 'pdfmake/interfaces'
 import { PRINT_WIDTH, settable } from './onPaper'
 import { pdfOf } from './pdf'
-import { sayPassRule } from './ladderPaper'
 
-export interface WeekOnPaper {
-  readonly name: string
-  readonly ageBand: AgeBand
-  readonly monday: IsoDate
-  readonly plan: WeekPlan
-  /** Each item that has a place, with the cue in the student's words and the engraved notes. */
-  readonly items: readonly {
-    readonly item: PracticeItem
-    readonly cue: string | null
-    readonly svg: string | null
-    readonly exercise: Exercise | null
-  }[]
-  readonly resting: readonly string[]
-}
-
+/** Room for a box and two figures, points: what is left belongs to the names. */
+const DAY_WIDTH = 36
 const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
 
-/** A child is told what to do; an adult also why it is dosed so. */
-function isChild(age: AgeBand): boolean {
-  return age === 'child'
-}
-
 const LONG_DAY = new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' })
-
-const CAUTION = {
-  child: 'If anything hurts, tingles or goes to sleep: stop. Tell a grown-up and your teacher.',
-  adult:
-    'If anything hurts, tingles or goes numb: stop, do not play through it, and tell your teacher. If it stays, see a doctor.',
-}
 
 /** A box to tick, points; large enough for a crayon's cross and a pencil's tick. */
 const tickBox = (): CanvasRect => ({
@@ -50,81 +21,89 @@ const tickBox = (): CanvasRect => ({
   lineColor: '#23202A',
 })
 
-function dayColumn(week: WeekOnPaper, d: number): Content {
-  const day = week.plan.days[d]
-  const blocks = day?.blocks ?? []
+/** A box and the minutes; nothing on a day without the exercise. */
+function dayCell(minutes: number | null): TableCell {
+  if (minutes === null) return ''
   return {
-    stack: [
-      { text: `${DAY_NAMES[d]} ${Number(addDays(week.monday, d).slice(8))}`, bold: true },
-      ...(blocks.length === 0
-        ? [{ text: 'rest', style: 'quiet' } as Content]
-        : blocks.map(({ item }): Content => ({
-            columns: [
-              { canvas: [tickBox()], width: 11 },
-              { text: `${settable(item.name)}, ${item.minutes}\u00a0min`, fontSize: 8 },
-            ],
-            margin: [0, 3, 0, 0],
-          }))),
+    columns: [
+      { canvas: [tickBox()], width: 11 },
+      { text: `${minutes}\u00a0min`, fontSize: 8 },
     ],
   }
 }
 
-function itemContent(week: WeekOnPaper, entry: WeekOnPaper['items'][number]): Content {
-  const { item, cue, svg } = entry
-  const { rung } = item
-  if (!rung) {
-    return {
+/** The week by exercise: a row for each, to be ticked day by day, and what a day comes to. */
+function weekTable({ entries }: SheetResponse): Content {
+  const sums = DAY_NAMES.map((_, d) => entries.reduce((sum, e) => sum + (e.minutes[d] ?? 0), 0))
+  const quiet = (text: string): TableCell => ({ text, style: 'quiet' })
+  return {
+    table: {
+      headerRows: 1,
+      widths: ['*', ...DAY_NAMES.map(() => DAY_WIDTH)],
+      body: [
+        ['', ...DAY_NAMES.map((text): TableCell => ({ text, bold: true }))],
+        ...entries.map((entry, i): TableCell[] => [
+          `${i + 1}. ${settable(entry.name)}`,
+          ...entry.minutes.map(dayCell),
+        ]),
+        [quiet('in all'), ...sums.map((sum) => quiet(sum === 0 ? 'free' : `${sum}\u00a0min`))],
+      ],
+    },
+    layout: 'lightHorizontalLines',
+  }
+}
+
+function entryContent(
+  { name, instruction, aim, lines, cue, svg }: SheetEntry,
+  i: number,
+): Content[] {
+  if (instruction === null) return []
+  return [
+    {
       unbreakable: true,
       stack: [
-        { text: settable(item.name), style: 'heading' },
-        { text: settable(item.instruction ?? '') },
+        { text: `${i + 1}. ${settable(name)}`, style: 'heading' },
+        { text: settable(instruction) },
+        ...(aim === null ? [] : [{ text: `Listen and feel: ${settable(aim)}` }]),
+        ...(lines === null
+          ? []
+          : [
+              { text: settable(lines.how), style: 'quiet' },
+              { text: settable(`${lines.dose}. ${lines.ready}`), style: 'quiet' },
+            ]),
+        ...(cue === null ? [] : [{ text: `\u201c${settable(cue)}\u201d`, style: 'cue' }]),
+        ...(svg === null ? [] : [{ svg, width: PRINT_WIDTH, margin: [0, 3, 0, 0] } as Content]),
       ],
-    }
-  }
-  const child = isChild(week.ageBand)
-  const dose = [
-    `${rung.dose.times} times`,
-    ...(rung.dose.tempo ? [rung.dose.tempo] : []),
-    ...(child ? [] : [`about ${rung.dose.minutes} min`]),
+    },
   ]
-  const ready = child
-    ? `You may go on when you get ${sayPassRule(rung.pass)}.`
-    : `The next step follows ${sayPassRule(rung.pass)}; stop there, tired tries teach the fault.`
-  return {
-    unbreakable: true,
-    stack: [
-      { text: settable(rung.name), style: 'heading' },
-      { text: settable(rung.instruction) },
-      { text: `${dose.join(' · ')}. ${ready}`, style: 'quiet' },
-      ...(cue === null ? [] : [{ text: `\u201c${settable(cue)}\u201d`, style: 'cue' } as Content]),
-      ...(svg === null ? [] : [{ svg, fit: [PRINT_WIDTH, 70], margin: [0, 3, 0, 0] } as Content]),
-    ],
-  }
 }
 
-export function weekPaper(week: WeekOnPaper): Promise<Buffer> {
-  const caution = isChild(week.ageBand) ? CAUTION.child : CAUTION.adult
-  const seven = DAY_NAMES.map((_, d) => d)
-  return pdfOf(`Practice for ${week.name}`, [
-    { text: `Practice for ${week.name}`, style: 'title' },
+export function weekPaper(sheet: SheetResponse): Promise<Buffer> {
+  const { before, patience, caution, rest } = sheet.told
+  return pdfOf(`Practice for ${sheet.name}`, [
+    { text: `Practice for ${sheet.name}`, style: 'title' },
     {
-      text: `Week from ${LONG_DAY.format(new Date(`${week.monday}T00:00:00Z`))}`,
+      text: `From ${LONG_DAY.format(new Date(`${sheet.from}T00:00:00Z`))}, until the next sheet`,
       style: 'quiet',
       margin: [0, 0, 0, 6],
     },
-    {
-      table: {
-        widths: seven.map(() => '*'),
-        body: [seven.map((d) => dayColumn(week, d))],
-      },
-      layout: 'thinLines',
-    },
-    ...week.resting.map((name): Content => ({
-      text: `\u201c${settable(name)}\u201d rests until the pain has been looked at.`,
+    ...sheet.stops.map(({ words }): Content => ({
+      text: `Stopped: ${settable(words)}. ${rest}`,
       bold: true,
-      margin: [0, 6, 0, 0],
+      margin: [0, 0, 0, 6],
     })),
-    ...week.items.map((entry) => itemContent(week, entry)),
+    ...sheet.resting.map((name): Content => ({
+      text: `\u201c${settable(name)}\u201d rests until it has been looked at.`,
+      bold: true,
+      margin: [0, 0, 0, 6],
+    })),
+    ...(sheet.entries.length === 0 ? [] : [weekTable(sheet)]),
+    {
+      text: ['Before you play: ', ...before].map(settable).join(' '),
+      margin: [0, 6, 0, 0],
+    },
+    { text: patience, style: 'quiet' },
+    ...sheet.entries.flatMap(entryContent),
     { text: caution, bold: true, margin: [0, 10, 0, 0] },
   ])
 }

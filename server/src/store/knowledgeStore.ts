@@ -1,5 +1,6 @@
 /** Packs of every version that records were made with, the studio's own packs, and its settings. */
-import type { Knowledge, PackRef } from '@vein-mend/core/packs'
+import { knowledgeAsNow } from '@vein-mend/core/packs'
+import type { KeptKnowledge, Knowledge, PackRef } from '@vein-mend/core/packs'
 import type { Database } from './database'
 import type { Models } from './models'
 
@@ -74,7 +75,7 @@ export function knowledgeStore(database: Database, models: Models): KnowledgeSto
       }),
     packAt: async (ref) => {
       const row = await knowledgeAt(models, ref)
-      return row ? (JSON.parse(row.knowledge) as Knowledge) : null
+      return row ? knowledgeAsNow(JSON.parse(row.knowledge) as KeptKnowledge) : null
     },
     versionsOf: (id) =>
       models.packTexts.findAll({ where: { id }, attributes: ['version', 'digest'], raw: true }),

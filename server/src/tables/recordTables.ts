@@ -76,6 +76,7 @@ const TABLES = {
           place: s.place,
           point,
           found,
+          way: s.ways?.[point] ?? null,
           number: null,
         })),
         ...Object.entries(s.numbers).map(([point, number]) => ({
@@ -84,6 +85,7 @@ const TABLES = {
           place: s.place,
           point,
           found: null,
+          way: null,
           number,
         })),
       ]),
@@ -238,6 +240,16 @@ const TABLES = {
     ...r.home.hurts.map((h) => ({ date: h.date, what: 'hurt', item: h.item, words: h.name })),
     ...r.home.notes.map((n) => ({ date: n.date, what: 'note', item: null, words: n.words })),
   ],
+  stops: (r: StudentRecord): Row[] =>
+    r.stops.map((s) => ({
+      on: s.on,
+      told_by: s.source,
+      words: s.words,
+      parts: s.parts.join(' '),
+      item: s.item,
+      ended: s.ended?.how ?? null,
+      ended_on: s.ended?.on ?? null,
+    })),
   breaks: (r: StudentRecord): Row[] =>
     r.breaks.map((b) => ({ from: b.from, to: b.to, why: b.why, words: b.words })),
   skills: (r: StudentRecord): Row[] => r.levels.map((l) => ({ ...l })),

@@ -1,4 +1,5 @@
 /** The week at home as a calendar and as a table. */
+import { homeInstruction } from '@vein-mend/core/practice'
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { WeekPlan } from '@vein-mend/core/practice'
@@ -23,17 +24,17 @@ function partsOf(day: IsoDate): [number, number, number] {
 export function weekCalendar(student: string, name: string, monday: IsoDate, plan: WeekPlan) {
   const events = plan.days.flatMap((day, d) => {
     let minute = 0
-    return day.blocks.map(({ item }): EventAttributes => {
+    return day.blocks.map(({ item, minutes }): EventAttributes => {
       const start = STARTS.hour * 60 + STARTS.minute + minute
-      minute += item.minutes
+      minute += minutes
       return {
         uid: `${student}-${monday}-${d}-${item.id}@vein-mend`,
         title: item.name,
-        description: item.rung?.instruction ?? '',
+        description: item.rung ? homeInstruction(item.rung) : '',
         start: [...partsOf(addDays(monday, d)), Math.floor(start / 60), start % 60],
         startInputType: 'local',
         startOutputType: 'local',
-        duration: { minutes: Math.max(1, Math.round(item.minutes)) },
+        duration: { minutes: Math.max(1, Math.round(minutes)) },
         calName: `Practice, ${name}`,
         productId: 'vein-mend',
       }
@@ -48,14 +49,14 @@ export function weekCalendar(student: string, name: string, monday: IsoDate, pla
 export function weekTable(monday: IsoDate, plan: WeekPlan): string {
   return Papa.unparse(
     plan.days.flatMap((day, d) =>
-      day.blocks.map(({ item }, i) => ({
+      day.blocks.map(({ item, minutes }, i) => ({
         date: addDays(monday, d),
         order: i + 1,
         item: cell(item.name),
-        minutes: item.minutes,
+        minutes,
         times: item.rung?.dose.times ?? '',
         tempo: cell(item.rung?.dose.tempo ?? ''),
-        instruction: cell(item.rung?.instruction ?? ''),
+        instruction: cell(item.rung ? homeInstruction(item.rung) : ''),
       })),
     ),
   )

@@ -32,7 +32,8 @@ class TooLarge extends Error {}
 class OfNoKind extends Error {}
 
 const INCOMING = 'incoming'
-const NAME = /^[0-9a-f]{64}$/
+/** A take is named by the SHA-256 of its bytes. */
+export const NAME = /^[0-9a-f]{64}$/
 
 /** Counts and digests what passes, and stops what is too much or nothing known. */
 async function* watched(incoming: Readable, seen: Seen): AsyncGenerator<Buffer> {

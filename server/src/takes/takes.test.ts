@@ -1,5 +1,5 @@
 /** Recordings and pictures: kept by what is in them, named by acts, and gone when they are to go. */
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { createHash } from 'node:crypto'
 import { seededRng } from '@vein-mend/core/kit'
@@ -10,7 +10,7 @@ import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { openTestStudio } from '../test/studio'
 import type { TestStudio } from '../test/studio'
 import { sweepTakes } from '../usecases/takes'
-import { BYTES_MOST, takeStore } from './index'
+import { BYTES_MOST, copyTakes, takeStore } from './index'
 
 const ID = 'student-wren' as StudentId
 const LESSON = 'lesson-0001'
@@ -105,6 +105,21 @@ describe('a take', () => {
     expect(
       existsSync(join(folder, 'incoming')) ? readdirSync(join(folder, 'incoming')) : [],
     ).toEqual([])
+  })
+
+  test('goes with a copy of the studio and comes back with it; one that is spoilt is named and left out', async () => {
+    await bring(wave(100))
+    await bring(wave(100, 7))
+    const copy = join(dirname(studio.file), 'stick', 'copy-takes')
+    expect(await copyTakes(folder, copy)).toEqual({ copied: 2, spoilt: [] })
+    expect(await copyTakes(folder, copy)).toEqual({ copied: 0, spoilt: [] })
+    rmSync(folder, { recursive: true })
+    const [lost, spoilt] = [hashOf(wave(100)), hashOf(wave(100, 7))]
+    writeFileSync(join(copy, ID, spoilt), 'no longer a wave')
+    expect(await copyTakes(copy, folder)).toEqual({ copied: 1, spoilt: [join(ID, spoilt)] })
+    expect(files()).toEqual([lost])
+    const back = await take(lost).buffer(true)
+    expect(Buffer.compare(back.body as Buffer, wave(100))).toBe(0)
   })
 
   test('needs a yes of its kind', async () => {

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
-import type { Knowledge } from '@vein-mend/core/packs'
+import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import type { Act, StudentId } from '@vein-mend/core/record'
 import { createApp } from '../app'
 import { openKnowledge, readLibrary, readPackTexts, sayTrouble } from '../packs'
@@ -33,6 +33,7 @@ export async function openTestStudio() {
     takes,
     knowledge: opened.knowledge,
     homeAddresses: () => ['http://192.0.2.7:4280'],
+    openDemo: () => Promise.resolve('http://127.0.0.1:4271/'),
     now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
     today: () => TODAY,
     webFolder: null,
@@ -60,4 +61,13 @@ export async function actsOf(store: StudioStore, student: StudentId): Promise<re
     if (!act) throw new Error(`an act that cannot be read: ${why}`)
     return act
   })
+}
+
+/** A student nobody knows anything special of. */
+export const PLAIN_FACTS: StudentFacts = {
+  stage: 'elementary',
+  ageBand: 'child',
+  flags: [],
+  equipment: {},
+  schools: {},
 }

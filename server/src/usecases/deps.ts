@@ -10,6 +10,8 @@ export interface Deps {
   readonly knowledge: StudioKnowledge
   /** Addresses at which a phone in the same network opens the pages at home; none while that door is shut. */
   readonly homeAddresses: () => readonly string[]
+  /** Opens the demo beside this studio and tells its address; null in the demo itself. */
+  readonly openDemo: (() => Promise<string>) | null
   readonly now: () => IsoInstant
   /** The day where the studio is. */
   readonly today: () => IsoDate

@@ -12,18 +12,23 @@ import { addDays, good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import {
+  aimOf,
   blocksToGive,
+  homeInstruction,
   practiceItems,
-  restsForPain,
+  rungLines,
   rungOfItem,
+  toldAtHome,
   trainersFor,
 } from '@vein-mend/core/practice'
 import type { TrainedExercise } from '@vein-mend/core/practice'
 import {
   askedOn,
   HOME_ACTS,
-  hurtsUnanswered,
   mondayOf,
+  restsForPain,
+  stoppedOf,
+  stopsHolding,
   ticksOfWeek,
   weekGivenFor,
 } from '@vein-mend/core/record'
@@ -32,7 +37,7 @@ import type { Deps } from './deps'
 import { recordActs } from './recordActs'
 import type { ActsAsked } from './recordActs'
 import { solveWeek } from './practiceWeek'
-import { rungNotes } from './weekSheet'
+import { readerOf, rungNotes } from './weekSheet'
 
 /** A term; then the family asks for a new one. */
 const DAYS_VALID = 120
@@ -69,7 +74,14 @@ async function studentOf(deps: Deps, token: string): Promise<StudentId | null> {
 
 type HomeDay = HomeResponse['days'][number]
 
-/** The week's days as given, or as they would be given now where nothing was. */
+/** Whether nothing may be asked for of the block now: it hurt, its ladder rests, or nothing is played at all. */
+function restsAtHome(record: StudentRecord, knowledge: Knowledge, item: string): boolean {
+  if (stopsHolding(record).some((s) => s.item === item)) return true
+  const found = rungOfItem(record, item)
+  return found ? restsForPain(record, found.state) : stoppedOf(record, knowledge.playing) !== null
+}
+
+/** The week's days as given, or as they would be given now where nothing was; without what rests for pain. */
 async function homeDays(
   record: StudentRecord,
   knowledge: Knowledge,
@@ -82,7 +94,8 @@ async function homeDays(
   const free = solved ? blocksToGive(solved.plan) : []
   return dates.map((date, d) => {
     const blocks = given ? askedOn(record.home, date) : free.filter((b) => b.day === d)
-    return { date, blocks: blocks.map(({ item, name, minutes }) => ({ item, name, minutes })) }
+    const asked = blocks.filter((b) => !restsAtHome(record, knowledge, b.item))
+    return { date, blocks: asked.map(({ item, name, minutes }) => ({ item, name, minutes })) }
   })
 }
 
@@ -94,29 +107,24 @@ function showsInFeet(knowledge: Knowledge, id: string): boolean {
   return knowledge.findings.some((f) => f.id in shows && FEET.includes(f.place))
 }
 
-/** The rungs behind the blocks, wherever the student is by now; those that rest for pain are named apart. */
+/** The rungs behind the blocks, wherever the student is by now. */
 async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: readonly string[]) {
   const rungs: HomeResponse['rungs'][number][] = []
   const trained: TrainedExercise[] = []
-  const stopped = new Map(hurtsUnanswered(record).map((h) => [h.item, h.name]))
   for (const item of items) {
     const found = rungOfItem(record, item)
     if (!found) continue
     const { state, rung } = found
-    if (restsForPain(record, state)) {
-      stopped.set(item, rung.name)
-      continue
-    }
     const notes = await rungNotes(rung, state, record, knowledge)
     const { name } = rung
     const { strand, fault } = state
     trained.push({ name, strand, feet: showsInFeet(knowledge, fault), exercise: notes.exercise })
     rungs.push({
       item,
-      instruction: rung.instruction,
-      times: rung.dose.times,
+      instruction: homeInstruction(rung),
+      aim: aimOf(state, knowledge),
       tempo: rung.dose.tempo ?? null,
-      hands: rung.dose.hands ?? null,
+      lines: rungLines(rung, readerOf(record, state)),
       ...notes,
     })
   }
@@ -124,7 +132,6 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
   return {
     rungs,
     trainers: sound ? trainersFor(trained, sound.family, record.card.stage) : [],
-    stopped: [...stopped].map(([item, name]) => ({ item, name })),
   }
 }
 
@@ -149,6 +156,14 @@ export async function readHome(deps: Deps, token: string): Promise<Outcome<HomeR
       items.has(id) && instruction !== null ? [{ item: id, instruction }] : [],
     ),
     ticks: ticksOfWeek(home, today),
+    stops: stopsHolding(record).map(({ item, words, parts, source, on }) => ({
+      item,
+      name: words,
+      parts,
+      today: source === 'home' && on === today,
+    })),
+    playing: knowledge.playing,
+    told: toldAtHome(knowledge, card.ageBand === 'child'),
   })
 }
 

@@ -4,7 +4,7 @@ import type { Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import { joinExercises, musicXml } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
-import { factsOf } from '@vein-mend/core/record'
+import { factsOf, restsForPain, stoppedOf } from '@vein-mend/core/record'
 import type { CaseId, LadderState, StudentId } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung, RungSettings } from '@vein-mend/core/remedy'
@@ -37,6 +37,11 @@ export async function madeLadder(
   if (!knowledge || !found) return refuse('unknown_case', ['case'])
   const { ladder } = found
   if (!ladder) return refuse('no_ladder', ['case'], { name: found.name })
+  // What rests for pain is neither printed nor played.
+  if (restsForPain(record, found)) {
+    const part = stoppedOf(record, ladder.loads) ?? found.name
+    return refuse('pain_reported', ['case'], { part })
+  }
   const facts = factsOf(record.card, knowledge)
   const tempo = settings.tempo ?? (ladder.tempo ? tempoNow(ladder.tempo) : undefined)
   const all = { ...settings, ...(tempo === undefined ? {} : { tempo }) }

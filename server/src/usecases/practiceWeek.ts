@@ -4,8 +4,10 @@ import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import {
+  fillWeek,
   gained,
   gridOf,
+  isGiven,
   handWeek,
   readWeek,
   weekAsk,
@@ -47,15 +49,20 @@ function betterOf(ask: WeekAsk, grids: readonly (WeekGrid | null)[]): WeekGrid |
     .reduce<WeekGrid | null>((a, b) => (a === null || worth(b) > worth(a) ? b : a), null)
 }
 
+/** What is left of the days goes to the projects and the music. */
+const full = (ask: WeekAsk, grid: WeekGrid) => fillWeek(ask, readWeek(ask, grid))
+
 async function solve(ask: WeekAsk): Promise<Omit<SolvedWeek, 'pinsLetGo'> | null> {
+  // Everything rests: there is nothing to place.
+  if (ask.items.length === 0) return { plan: readWeek(ask, []), best: true }
   const solved = await solveProgramme(weekProgramme(ask))
   if (solved.kind === 'impossible') return null
   if (solved.kind === 'best') {
-    return { plan: readWeek(ask, gridOf(ask, solved.solution)), best: true }
+    return { plan: full(ask, gridOf(ask, solved.solution)), best: true }
   }
   const found = solved.solution && gridOf(ask, solved.solution)
   const grid = betterOf(ask, [found, handWeek(ask)])
-  return grid && { plan: readWeek(ask, grid), best: false }
+  return grid && { plan: full(ask, grid), best: false }
 }
 
 /** The best week; where the pins contradict each other or the minutes, the week without them. */
@@ -104,13 +111,15 @@ export async function practiceWeek(
   const solved = await solveWeek(record, knowledge, monday)
   const roomier = await solveWeek(record, knowledge, monday, MORE_MINUTES)
   if (!solved || !roomier) return refuse('no_week', ['week'])
+  const given = weekGivenFor(record.home, monday)
   const kept = keptWeeks(record.home, deps.today(), WEEKS_SHOWN)
   return good({
     week: monday,
     next: addDays(monday, 7),
     ...solved,
     more: { minutes: MORE_MINUTES, plan: roomier.plan, gained: gained(roomier.plan, solved.plan) },
-    given: weekGivenFor(record.home, monday),
+    given,
+    isGiven: isGiven(given, solved.plan),
     first: await eachFirst(record, knowledge, monday),
     daily: keptDaily(kept.slice(-DAILY_WEEKS)),
     kept,

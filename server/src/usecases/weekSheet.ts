@@ -1,10 +1,19 @@
 /** The week as it goes home: on paper, as calendar, as table, and for the home page. */
 import { refuse } from '@vein-mend/contract'
-import type { Outcome } from '@vein-mend/contract'
+import type { Outcome, SheetEntry, SheetResponse } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { PracticeItem, WeekPlan } from '@vein-mend/core/practice'
-import { factsOf, mondayOf, practiceSheet } from '@vein-mend/core/record'
+import {
+  aimOf,
+  blocksToGive,
+  homeInstruction,
+  isGiven,
+  rungLines,
+  toldAtHome,
+  weekRows,
+} from '@vein-mend/core/practice'
+import type { RungReader, WeekPlan, WeekRow } from '@vein-mend/core/practice'
+import { factsOf, mondayOf, practiceSheet, weekGivenFor } from '@vein-mend/core/record'
 import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
@@ -12,12 +21,18 @@ import type { LadderRung } from '@vein-mend/core/remedy'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { engraveOrNone } from '../notation'
 import { weekPaper } from '../paper'
-import type { WeekOnPaper } from '../paper'
 import { weekCalendar, weekTable } from '../tables'
 import type { Deps } from './deps'
 import { solveWeek } from './practiceWeek'
 
-type SheetEntry = WeekOnPaper['items'][number]
+/** Who reads what is said of a rung of the fault; on the sheet and at home alike. */
+export function readerOf(record: StudentRecord, state: CaseState | undefined): RungReader {
+  return {
+    child: record.card.ageBand === 'child',
+    cue: (state?.cue ?? null) !== null,
+    upkeep: state?.status.state === 'mended',
+  }
+}
 
 export interface RungNotes {
   readonly cue: string | null
@@ -39,36 +54,57 @@ export async function rungNotes(
   return { cue: state?.cue?.words ?? null, svg, exercise }
 }
 
+/** The sheet of a week, and the plan that it lays out by exercise. */
+export interface WeekSheet {
+  readonly sheet: SheetResponse
+  readonly plan: WeekPlan
+}
+
+async function entryOf(
+  { item, minutes }: WeekRow,
+  record: StudentRecord,
+  knowledge: Knowledge,
+): Promise<SheetEntry> {
+  const { id, name, rung } = item
+  const entry = { item: id, name, case: item.case, minutes }
+  if (!rung) {
+    const { instruction } = item
+    return { ...entry, instruction, aim: null, lines: null, cue: null, svg: null, exercise: null }
+  }
+  const state = record.cases.find((c) => c.id === item.case)
+  return {
+    ...entry,
+    instruction: homeInstruction(rung),
+    aim: state ? aimOf(state, knowledge) : null,
+    lines: rungLines(rung, readerOf(record, state)),
+    ...(await rungNotes(rung, state, record, knowledge)),
+  }
+}
+
+/** The sheet of the week in which the day lies, from that day on. */
 export async function weekSheet(
   deps: Deps,
   student: StudentId,
   day: IsoDate,
-): Promise<Outcome<WeekOnPaper>> {
+): Promise<Outcome<WeekSheet>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])
-  const monday = mondayOf(day)
-  const solved = await solveWeek(record, knowledge, monday)
+  const week = mondayOf(day)
+  const solved = await solveWeek(record, knowledge, week)
   if (!solved) return refuse('no_week', ['week'])
+  const { plan } = solved
   const entries: SheetEntry[] = []
-  for (const item of placedItems(solved.plan)) {
-    if (!item.rung) {
-      if (item.instruction !== null) entries.push({ item, cue: null, svg: null, exercise: null })
-      continue
-    }
-    const state = record.cases.find((c) => c.id === item.case)
-    entries.push({ item, ...(await rungNotes(item.rung, state, record, knowledge)) })
-  }
+  for (const row of weekRows(plan)) entries.push(await entryOf(row, record, knowledge))
   const { name, ageBand } = record.card
-  const { resting } = practiceSheet(record)
-  return good({ name, ageBand, monday, plan: solved.plan, items: entries, resting })
-}
-
-/** Each item that has a place in the week, once, in the order of the first day it is on. */
-function placedItems(plan: WeekPlan): readonly PracticeItem[] {
-  const items = plan.days.flatMap((d) => d.blocks.map((b) => b.item))
-  return [...new Map(items.map((item) => [item.id, item])).values()]
+  const { resting, stops } = practiceSheet(record)
+  const child = ageBand === 'child'
+  const blocks = blocksToGive(plan)
+  const given = isGiven(weekGivenFor(record.home, week), plan)
+  const told = toldAtHome(knowledge, child)
+  const sheet = { name, child, from: day, week, entries, resting, stops, told, blocks, given }
+  return good({ sheet, plan })
 }
 
 export const WEEK_FILES = ['pdf', 'ics', 'csv'] as const
@@ -76,15 +112,15 @@ export type WeekFile = (typeof WEEK_FILES)[number]
 
 export async function weekFile(
   student: StudentId,
-  sheet: WeekOnPaper,
+  { sheet, plan }: WeekSheet,
   kind: WeekFile,
 ): Promise<string | Buffer> {
   switch (kind) {
     case 'pdf':
       return weekPaper(sheet)
     case 'ics':
-      return weekCalendar(student, sheet.name, sheet.monday, sheet.plan)
+      return weekCalendar(student, sheet.name, sheet.week, plan)
     case 'csv':
-      return weekTable(sheet.monday, sheet.plan)
+      return weekTable(sheet.week, plan)
   }
 }

@@ -1,12 +1,27 @@
 /** The frame round every screen: name, ways about, theme, and whether the server is there. */
 import { Moon, Sun } from 'lucide-react'
-import { useEffect, useState } from 'react'
-import { NavLink, Outlet, ScrollRestoration } from 'react-router'
+import { lazy, Suspense, useEffect, useState } from 'react'
+import { NavLink, Outlet, ScrollRestoration, useMatch } from 'react-router'
 import { Toaster } from 'sonner'
 import { keepText, keptText } from '../data/keep'
 import { useMailState } from '../data/useActs'
 import { SeamMark } from '../ui/SeamMark'
+import { KeyMap } from './KeyMap'
 import { MailBar } from './MailBar'
+
+/** It plays the record, which the first page does not need. */
+const StudentStops = lazy(() => import('../parts/StudentStops'))
+
+/** On every screen of a student: what stops their playing. */
+function Stops() {
+  const student = useMatch('/students/:studentId/*')?.params.studentId
+  if (student === undefined || student === 'new') return null
+  return (
+    <Suspense fallback={null}>
+      <StudentStops student={student} />
+    </Suspense>
+  )
+}
 
 const THEME_KEY = 'vein-mend-theme'
 
@@ -33,7 +48,8 @@ function linkClass({ isActive }: { isActive: boolean }) {
 
 /** A quiet word in the corner: whether what was noted has reached the record. */
 function SentWord() {
-  const { acts } = useMailState()
+  const { known, acts } = useMailState()
+  if (!known) return null
   return (
     <span className="text-kiln text-sm" data-waiting={acts}>
       {acts === 0 ? 'all kept' : `keeping ${acts}`}
@@ -70,6 +86,9 @@ export function Frame() {
         <span className="ml-auto">
           <SentWord />
         </span>
+        <span className="-mr-4 -ml-3">
+          <KeyMap />
+        </span>
         <button
           type="button"
           onClick={flip}
@@ -81,9 +100,14 @@ export function Frame() {
       </header>
       <MailBar />
       <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-16 outline-none">
+        <Stops />
         <Outlet />
       </main>
-      <Toaster theme={theme} position="bottom-left" toastOptions={{ duration: 7000 }} />
+      <Toaster
+        theme={theme}
+        position="bottom-left"
+        toastOptions={{ duration: 7000, style: { fontFamily: 'inherit' } }}
+      />
       <ScrollRestoration />
     </>
   )

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { useKeepTrouble } from '../data/keep'
+import { useLastSeen } from '../data/lastSeen'
 import type { Parcel } from '../data/mail/parcel'
 import { useMail, useMailState } from '../data/useActs'
 import { useStudents } from '../data/useStudent'
@@ -123,6 +124,7 @@ export function MailBar() {
   const mail = useMail()
   const { acts, away, signIn, shelf, elsewhere, faulty } = useMailState()
   const keeping = useKeepTrouble()
+  const lastSeen = useLastSeen()
   useRefusalsSaid()
   return (
     <>
@@ -137,6 +139,12 @@ export function MailBar() {
           <CloudOff aria-hidden size={16} />
           The server does not answer. {plural(acts, 'note')} {acts === 1 ? 'is' : 'are'} kept here
           and sent as soon as it does.
+        </Bar>
+      )}
+      {lastSeen && !away && (
+        <Bar>
+          <CloudOff aria-hidden size={16} />
+          The server does not answer yet. What you see was kept here when it last did.
         </Bar>
       )}
       {signIn && (

@@ -4,8 +4,9 @@ import type { ActsTaken } from '@vein-mend/contract'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { ApiError } from '../data/api'
+import { api, ApiError } from '../data/api'
 import { probeKeeping } from '../data/keep'
+import { askAgain } from '../data/lastSeen'
 import { browserMail } from '../data/mail/browserMail'
 import { takeIn } from '../data/takeIn'
 import { MailContext } from '../data/useActs'
@@ -28,6 +29,7 @@ const mail = browserMail((student) => {
 // The mail gives on what the server said to the address it was sent to.
 mail.onTaken((parcel, taken) => takeIn(client, parcel, taken as ActsTaken))
 void mail.start()
+askAgain(api.health, () => void client.invalidateQueries())
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 

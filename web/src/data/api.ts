@@ -5,6 +5,7 @@ import type {
   ActsTaken,
   BreakRequest,
   BreakTaken,
+  DemoOpened,
   ErrorResponse,
   HandoverTaken,
   HomeLinkListed,
@@ -19,6 +20,7 @@ import type {
   PackResponse,
   PacksResponse,
   PracticeWeekResponse,
+  SheetResponse,
   StudentResponse,
   StudentsResponse,
   StudioMendingResponse,
@@ -27,7 +29,9 @@ import type {
 
 import type { Schools } from '@vein-mend/core/packs'
 import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/record'
-import { seeStudio } from './studioSeen'
+import { showLastSeen } from './lastSeen'
+import { LAST_SEEN_HEADER } from './lastSeenHeader'
+import { seeStudio, studioSeen } from './studioSeen'
 
 /** The server, or something in its place, answered with a failure. */
 export class ApiError extends Error {
@@ -49,7 +53,10 @@ function secondsIn(response: Response): number | null {
 
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   const response = await fetch(`/api${path}`, init)
-  seeStudio(response.headers.get(STUDIO_HEADER))
+  const lastSeen = response.headers.has(LAST_SEEN_HEADER)
+  if (lastSeen) showLastSeen()
+  // What this browser kept may be another studio's: it speaks only where nobody has answered yet.
+  if (!lastSeen || studioSeen() === null) seeStudio(response.headers.get(STUDIO_HEADER))
   if (response.ok) return (await response.json()) as T
   const body = (await response.json().catch(() => null)) as Partial<ErrorResponse> | null
   throw new ApiError(body?.error ?? null, response.status, secondsIn(response))
@@ -104,6 +111,7 @@ export const api = {
   handover: (id: StudentId) => ask<{ readonly name: string }>(`/students/${at(id)}/handover`),
   /** Tells nothing but that somebody is there, and by its header who. */
   health: () => ask<{ readonly ok: boolean }>('/health'),
+  openDemo: () => send<DemoOpened>('POST', '/demo'),
   students: () => ask<StudentsResponse>('/students'),
   student: (id: string) => ask<StudentResponse>(`/students/${at(id)}`),
   packs: () => ask<PacksResponse>('/packs'),
@@ -124,6 +132,8 @@ export const api = {
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
   week: (student: string, day: string) =>
     ask<PracticeWeekResponse>(`/students/${at(student)}/week?day=${day}`),
+  sheet: (student: string, day: string) =>
+    ask<SheetResponse>(`/students/${at(student)}/sheet?day=${day}`),
   homeLinks: (student: string) =>
     ask<{ links: readonly HomeLinkListed[] }>(`/students/${at(student)}/home-links`),
   makeHomeLink: (student: string) =>

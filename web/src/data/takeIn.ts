@@ -26,8 +26,11 @@ export async function takeIn(client: QueryClient, parcel: Parcel, taken: ActsTak
     await client.invalidateQueries({ queryKey: ['home', parcel.to.token] })
     return
   }
+  const page = ['student', taken.id]
+  // An answer still under way may have been written before the acts were taken: it would take them off the page.
+  await client.cancelQueries({ queryKey: page })
   const next = followed(client, parcel, taken)
   void client.invalidateQueries({ queryKey: ['students'] })
-  if (next) client.setQueryData(['student', taken.id], next)
-  else await client.invalidateQueries({ queryKey: ['student', taken.id] })
+  if (next) client.setQueryData(page, next)
+  else await client.invalidateQueries({ queryKey: page })
 }

@@ -1,6 +1,6 @@
 /** A student's record with everything not yet sent already in it. */
 import { useQuery } from '@tanstack/react-query'
-import type { StudentResponse } from '@vein-mend/contract'
+import type { PackResponse, StudentResponse } from '@vein-mend/contract'
 import type { IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { addAct } from '@vein-mend/core/record'
@@ -19,6 +19,9 @@ function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): Stud
   const still = (x: { readonly act: string }) => !undone.has(x.act)
   return {
     ...record,
+    stops: record.stops
+      .filter(still)
+      .map((s) => (s.ended && undone.has(s.ended.act) ? { ...s, ended: null } : s)),
     lessons: record.lessons.map((l) => ({
       ...l,
       signs: l.signs.filter(still),
@@ -71,6 +74,44 @@ export function usePack(id: string | undefined, digest?: string) {
   })
 }
 
+/** A student as a screen has them. */
+export interface StudentView {
+  readonly id: StudentId
+  readonly today: StudentResponse['today']
+  /** The last act the server has; what waits is in the record and not in it. */
+  readonly head: StudentResponse['head']
+  readonly record: StudentRecord
+  readonly recent: StudentResponse['recent']
+  readonly knowledge: Knowledge
+  /** Of that knowledge. */
+  readonly digest: string
+}
+
+/** A screen and the banner above it look at one student: what waits is played into the record once for both. */
+let lastLooked: { readonly asked: readonly unknown[]; readonly view: StudentView } | null = null
+
+function viewOf(
+  student: StudentResponse,
+  pack: PackResponse,
+  waiting: readonly Parcel[],
+  id: string,
+): StudentView {
+  const asked = [student, pack, waiting, id]
+  if (lastLooked?.asked.every((x, i) => x === asked[i])) return lastLooked.view
+  const parcels = waiting.filter((p) => p.to.kind === 'student' && p.to.student === id)
+  const view = {
+    id: student.id,
+    today: student.today,
+    head: student.head,
+    record: withWaiting(student, parcels, pack.knowledge),
+    recent: student.recent,
+    knowledge: pack.knowledge,
+    digest: pack.digest,
+  }
+  lastLooked = { asked, view }
+  return view
+}
+
 export function useStudent(id: string) {
   const { waiting } = useMailState()
   const student = useQuery({ queryKey: ['student', id], queryFn: () => api.student(id) })
@@ -79,22 +120,9 @@ export function useStudent(id: string) {
   useEffect(() => {
     if (digest !== undefined) rankWith(id as StudentId, digest)
   }, [id, digest])
-  const data = useMemo(() => {
-    if (!student.data || !pack.data) return null
-    const parcels = waiting.filter((p) => p.to.kind === 'student' && p.to.student === id)
-    return {
-      id: student.data.id,
-      today: student.data.today,
-      /** The last act the server has; what waits is in the record and not in it. */
-      head: student.data.head,
-      record: withWaiting(student.data, parcels, pack.data.knowledge),
-      recent: student.data.recent,
-      knowledge: pack.data.knowledge,
-      /** Of that knowledge. */
-      digest: pack.data.digest,
-    }
-  }, [student.data, pack.data, waiting, id])
+  const data = useMemo(
+    () => (student.data && pack.data ? viewOf(student.data, pack.data, waiting, id) : null),
+    [student.data, pack.data, waiting, id],
+  )
   return { data, error: student.error ?? pack.error }
 }
-
-export type StudentView = NonNullable<ReturnType<typeof useStudent>['data']>

@@ -1,24 +1,24 @@
 /** The check that is expected to settle most per minute, with its instruction. */
 import { useView, useLesson } from '../data/studentContext'
 import type { Diagnosis, RankedCheck } from '@vein-mend/core/diagnosis'
-import { useState } from 'react'
 import { useActs } from '../data/useActs'
+import { useKept } from '../data/useKept'
 import { Button } from '../ui/Button'
 import { Section } from '../ui/Page'
-import { percent } from '../wording/words'
+import { percent, plural } from '../wording/words'
 
 /** Below this a check is not worth a student's patience, bits per minute. */
 const WORTH_ASKING = 0.02
 
 function sayMinutes(minutes: number): string {
-  return minutes < 1 ? `${Math.round(minutes * 60)} s` : `${minutes} min`
+  return minutes < 1 ? `${Math.round(minutes * 60)} seconds` : plural(minutes, 'minute')
 }
 
 function Worth({ ranked, diagnosis }: { ranked: RankedCheck; diagnosis: Diagnosis }) {
   return (
     <details className="text-sm">
       <summary className="text-kiln min-h-9 cursor-pointer py-1.5">
-        Why this one: {ranked.bits.toFixed(2)} bits in {sayMinutes(ranked.check.minutes)}
+        Why this one: no other tells as much in {sayMinutes(ranked.check.minutes)}
       </summary>
       <ul className="ml-4 list-disc">
         {ranked.outcomes.map((o) => {
@@ -81,26 +81,57 @@ function Offered({
   )
 }
 
+/** Checks the teacher would not do today; each can be had back. */
+function PassedOver({
+  checks,
+  onBack,
+}: {
+  checks: readonly RankedCheck[]
+  onBack: (check: string) => void
+}) {
+  if (checks.length === 0) return null
+  return (
+    <p className="mt-2 flex flex-wrap items-center gap-2 text-sm">
+      <span className="text-kiln">Passed over:</span>
+      {checks.map(({ check }) => (
+        <button
+          key={check.id}
+          type="button"
+          className="min-h-9 underline underline-offset-4"
+          aria-label={`Take back: ${check.name}`}
+          onClick={() => onBack(check.id)}
+        >
+          {check.name}
+        </button>
+      ))}
+    </p>
+  )
+}
+
 export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
   const lesson = useLesson()
   const view = useView()
   const act = useActs(view.id)
-  const [skipped, setSkipped] = useState<readonly string[]>([])
+  // Passed over for this lesson, over a reload too.
+  const [kept, keep] = useKept(`checks-passed-over-${lesson.id}`)
+  const skipped = kept === '' ? [] : kept.split(' ')
   const worth = diagnosis.checks.ranked.filter(
     (r) => r.bitsPerMinute >= WORTH_ASKING && !skipped.includes(r.check.id),
   )
   const best = worth[0]
-  const left = diagnosis.checks.leftOut.filter((l) => l.reason !== 'already-answered')
+  const passedOver = diagnosis.checks.ranked.filter((r) => skipped.includes(r.check.id))
+  const left = diagnosis.checks.leftOut.filter((l) => l.reason === 'flag')
+  const waiting = diagnosis.checks.leftOut.filter((l) => l.reason === 'pain').length
   if (!lesson.open) return null
   return (
     <Section
       title="Next check"
       aside={
-        best && worth.length > 1 ? (
+        best && worth.length > 1 && lesson.signs.length > 0 ? (
           <button
             type="button"
             className="min-h-9 underline underline-offset-4"
-            onClick={() => setSkipped([...skipped, best.check.id])}
+            onClick={() => keep([...skipped, best.check.id].join(' '))}
           >
             Offer another
           </button>
@@ -109,7 +140,7 @@ export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
     >
       {lesson.signs.length === 0 ? (
         <p className="text-kiln">
-          Note a sign first; then the check that tells the rivals apart is offered here.
+          Note a sign first; then the check that tells most is offered here.
         </p>
       ) : best ? (
         <Offered
@@ -120,18 +151,26 @@ export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
               [{ kind: 'check-answered', lesson: lesson.id, check: best.check.id, outcome }],
               `${best.check.name}: noted`,
             )
-            setSkipped([])
           }}
         />
       ) : (
-        <p className="text-kiln">No check would tell much more. Settle, or note another sign.</p>
+        waiting === 0 && (
+          <p className="text-kiln">No check would tell much more. Decide, or note another sign.</p>
+        )
+      )}
+      <PassedOver
+        checks={passedOver}
+        onBack={(back) => keep(skipped.filter((id) => id !== back).join(' '))}
+      />
+      {waiting > 0 && (
+        <p className="mt-2">
+          {plural(waiting, 'check')} {waiting === 1 ? 'waits' : 'wait'} until what is stopped has
+          been answered.
+        </p>
       )}
       {left.length > 0 && (
         <p className="text-kiln mt-2 text-sm">
-          Left out:{' '}
-          {left
-            .map((l) => `${l.check.name} (${l.reason === 'pain' ? 'pain reported' : l.why})`)
-            .join('; ')}
+          Left out: {left.map((l) => `${l.check.name} (${l.why})`).join('; ')}
         </p>
       )}
       {lesson.checks.length > 0 && (

@@ -2,7 +2,7 @@
 import { useView } from '../data/studentContext'
 import type { CaseState } from '@vein-mend/core/record'
 import { useActs } from '../data/useActs'
-import { WithReason } from '../ui/WithReason'
+import { WithReason } from './WithReason'
 
 interface Props {
   readonly state: CaseState
@@ -22,6 +22,7 @@ export function OtherStates({ state }: Props) {
     <div className="flex flex-wrap items-center gap-x-4">
       {now === 'relapsed' && (
         <WithReason
+          keptAs={`no-relapse-${state.id}`}
           label="A bad day, not a relapse"
           ask="Why is it no relapse?"
           done="Keep it mended"
@@ -32,6 +33,7 @@ export function OtherStates({ state }: Props) {
       )}
       {(now === 'mended' || now === 'healing') && (
         <WithReason
+          keptAs={`again-${state.id}`}
           label={now === 'mended' ? 'Seen again: it has come back' : 'Put it back to open'}
           ask="Why is it open again?"
           done="Open it again"
@@ -40,6 +42,7 @@ export function OtherStates({ state }: Props) {
       )}
       {now !== 'mended' && (
         <WithReason
+          keptAs={`mended-${state.id}`}
           label="Call it mended all the same"
           ask="Why is it mended all the same?"
           done="Mended"

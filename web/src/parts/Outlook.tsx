@@ -57,9 +57,8 @@ export function OutlookInWords({
   if (!data) return <p className="text-kiln">Looking ahead …</p>
   return (
     <p>
-      May open {days(data.half, today)}{' '}
-      <span className="text-kiln">in half of the ways it could go,</span> {days(data.most, today)}{' '}
-      <span className="text-kiln">in four of five{never(data)}.</span>
+      May open {days(data.half, today)} <span className="text-kiln">as likely as not,</span>{' '}
+      {days(data.most, today)} <span className="text-kiln">four times in five{never(data)}.</span>
     </p>
   )
 }
@@ -87,8 +86,8 @@ export function Outlook({
       <thead>
         <tr className="text-kiln text-left text-sm">
           <td />
-          <th className="pr-6 font-normal whitespace-nowrap">in half of the ways it could go</th>
-          <th className="font-normal whitespace-nowrap">in four of five</th>
+          <th className="pr-6 font-normal whitespace-nowrap">as likely as not</th>
+          <th className="font-normal whitespace-nowrap">four times in five</th>
         </tr>
       </thead>
       <tbody>

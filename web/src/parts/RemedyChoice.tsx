@@ -1,11 +1,20 @@
 /** The remedies of a fault as the ladders this student would climb. */
+import { sayPass } from '@vein-mend/core/packs'
 import { useView } from '../data/studentContext'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
-import { activeProjects, factsOf, painfulParts, PROJECTS_MOST } from '@vein-mend/core/record'
+import {
+  activeProjects,
+  factsOf,
+  gatesFailedBy,
+  PROJECTS_MOST,
+  stoppedParts,
+} from '@vein-mend/core/record'
 import { buildLadder } from '@vein-mend/core/remedy'
 import type { LadderPlan } from '@vein-mend/core/remedy'
 import type { StudentView } from '../data/useStudent'
-import { AGAINST_WORDS, CONDITION_WORDS, sayPass } from '../wording/words'
+import { AGAINST_WORDS, CONDITION_WORDS } from '../wording/words'
+import { shortDay } from '../wording/dates'
+import { STOPPED_WORDS } from '../wording/stops'
 
 interface Props {
   readonly fault: Fault
@@ -18,7 +27,7 @@ interface Props {
 function whyNot(plan: Extract<LadderPlan, { ok: false }>): string {
   switch (plan.reason) {
     case 'pain':
-      return 'Not offered: it loads a part in which pain was reported.'
+      return `Not offered: it loads what is stopped (${STOPPED_WORDS[plan.part]}).`
     case 'flag':
       return `Not for this student (${AGAINST_WORDS[plan.against].toLowerCase()}): ${plan.why}.`
     case 'nothing-left':
@@ -74,7 +83,7 @@ function plansFor(view: StudentView, fault: Fault, others = false) {
     const remedy = view.knowledge.remedies.find((r) => r.id === id)
     if (!remedy) return []
     const facts = factsOf(view.record.card, view.knowledge)
-    return [{ remedy, plan: buildLadder(remedy, facts, painfulParts(view.record)) }]
+    return [{ remedy, plan: buildLadder(remedy, facts, stoppedParts(view.record)) }]
   })
 }
 
@@ -82,6 +91,18 @@ function plansFor(view: StudentView, fault: Fault, others = false) {
 export function firstRemedy(view: StudentView, fault: Fault): string | null {
   if (activeProjects(view.record).length >= PROJECTS_MOST) return null
   return plansFor(view, fault).find((p) => p.plan.ok)?.remedy.id ?? null
+}
+
+/** What the ladder comes before: a gate that failed by this fault's signs when it was last looked at. */
+function GatesFailed({ fault }: { fault: Fault }) {
+  const { record, knowledge } = useView()
+  return gatesFailedBy(record, knowledge, fault).map(({ gate, needs }) => (
+    <p key={gate.id} className="bg-glaze border-line mb-2 rounded border p-2">
+      <span className="font-medium">{gate.name}</span> is not yet: failed{' '}
+      {needs.map(({ need, date }) => `“${need.text}” on ${shortDay(date)}`).join(', ')}. This ladder
+      comes before it.
+    </p>
+  ))
 }
 
 export function RemedyChoice({ fault, running = null, value, onChange }: Props) {
@@ -97,9 +118,10 @@ export function RemedyChoice({ fault, running = null, value, onChange }: Props) 
           {activeProjects(view.record)
             .map((c) => c.name)
             .join(' · ')}
-          . The fault can be settled now and mended when one of them is done.
+          . The fault can be noted now and mended when one of them is done.
         </p>
       )}
+      <GatesFailed fault={fault} />
       {plans.map(({ remedy, plan }) => (
         <div key={remedy.id} className="border-line border-t py-2">
           <label className="flex min-h-11 items-center gap-3">

@@ -51,10 +51,11 @@ function useSettling({ rival, first, onDone }: Props) {
     ]
     if (withRemedy && remedy !== null) {
       acts.push({ kind: 'remedy-started', lesson: lesson.id, case: id, remedy, weeks })
-      if (cue.trim() !== '')
-        acts.push({ kind: 'cue-agreed', lesson: lesson.id, case: id, words: cue.trim() })
     }
-    act(acts, `Settled: ${fault.name}`)
+    // What was agreed is kept, whether or not the ladder begins now.
+    const words = cue.trim()
+    if (words !== '') acts.push({ kind: 'cue-agreed', lesson: lesson.id, case: id, words })
+    act(acts, `Decided on: ${fault.name}`)
     setCue('')
     setReason('')
     onDone()
@@ -122,7 +123,7 @@ export function Settle(props: Props) {
         className="space-y-5"
         onSubmit={(event) => {
           event.preventDefault()
-          s.settle(true)
+          s.settle(s.remedy !== null)
         }}
       >
         {!first && (
@@ -144,17 +145,36 @@ export function Settle(props: Props) {
         {fault.cautions.length > 0 && (
           <p className="bg-dangerwash rounded p-3">{fault.cautions.join(' ')}</p>
         )}
-        <RemedyChoice fault={fault} value={s.remedy} onChange={s.setRemedy} />
-        <WeeksChoice weeks={s.weeks} onChange={s.setWeeks} />
-        <CueField fault={fault} cue={s.cue} onCue={s.setCue} autoFocus={first} />
-        <div className="flex flex-wrap gap-3">
-          <Button look="main" type="submit" disabled={s.remedy === null}>
-            Settle and start the ladder
-          </Button>
-          <Button look="bare" onClick={() => s.settle(false)}>
-            Only settle
-          </Button>
-        </div>
+        {fault.notThePlayer === true ? (
+          <>
+            <p>This is not the player: there is no ladder until the instrument has been seen to.</p>
+            <Button look="main" onClick={() => s.settle(false)}>
+              Decide: see to the instrument
+            </Button>
+          </>
+        ) : (
+          <>
+            <RemedyChoice fault={fault} value={s.remedy} onChange={s.setRemedy} />
+            <WeeksChoice weeks={s.weeks} onChange={s.setWeeks} />
+            <CueField fault={fault} cue={s.cue} onCue={s.setCue} autoFocus={first} />
+            <div className="flex flex-wrap gap-3">
+              {s.remedy === null ? (
+                <Button look="main" type="submit">
+                  Only note it
+                </Button>
+              ) : (
+                <>
+                  <Button look="main" type="submit">
+                    Decide and start the ladder
+                  </Button>
+                  <Button look="bare" onClick={() => s.settle(false)}>
+                    Only note it
+                  </Button>
+                </>
+              )}
+            </div>
+          </>
+        )}
       </form>
     </SidePanel>
   )

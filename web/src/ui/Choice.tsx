@@ -6,9 +6,17 @@ interface Props<T extends string> {
   readonly value: T | null
   readonly options: readonly (readonly [T, string])[]
   readonly onChange: (value: T) => void
+  /** Close together, where several stand in one row. */
+  readonly dense?: boolean
 }
 
-export function Choice<T extends string>({ label, value, options, onChange }: Props<T>) {
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  dense = false,
+}: Props<T>) {
   return (
     <ToggleGroup.Root
       type="single"
@@ -18,13 +26,13 @@ export function Choice<T extends string>({ label, value, options, onChange }: Pr
         const found = options.find(([key]) => key === next)
         if (found) onChange(found[0])
       }}
-      className="flex flex-wrap gap-1.5"
+      className={`flex flex-wrap ${dense ? 'gap-1' : 'gap-1.5'}`}
     >
       {options.map(([key, words]) => (
         <ToggleGroup.Item
           key={key}
           value={key}
-          className="bg-glaze border-line data-[state=on]:bg-ink data-[state=on]:text-slip data-[state=on]:border-ink min-h-11 rounded-md border px-3"
+          className={`bg-glaze border-line data-[state=on]:bg-ink data-[state=on]:text-slip data-[state=on]:border-ink min-h-11 rounded-md border ${dense ? 'px-2' : 'px-3'}`}
         >
           {words}
         </ToggleGroup.Item>

@@ -1,4 +1,5 @@
 /** What screens have in common: the wait, and a section under its line. */
+import { useId } from 'react'
 import type { ReactNode } from 'react'
 
 export function Loading({ what }: { what: string }) {
@@ -18,10 +19,13 @@ export function Section({
   aside?: ReactNode
   children: ReactNode
 }) {
+  const id = useId()
   return (
-    <section className="mt-6">
+    <section className="mt-6" aria-labelledby={id}>
       <div className="border-ink mb-2 flex items-baseline gap-4 border-b pb-1">
-        <h2 className="text-lg">{title}</h2>
+        <h2 id={id} className="text-lg">
+          {title}
+        </h2>
         <div className="text-kiln ml-auto text-sm">{aside}</div>
       </div>
       {children}

@@ -1,4 +1,5 @@
 /** Acts in words: what each kind is called, and what tells one from another of its kind. */
+import { STOP_END_WORDS } from './stops'
 import type { Act, ActKind, ActOf, ActRequest } from '@vein-mend/core/record'
 import { isActKind } from '@vein-mend/core/record'
 
@@ -20,8 +21,10 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   'plan-noted': { name: 'Aim', detail: (a) => a.aim },
   compared: { name: 'Compared', detail: (a) => a.text },
   'sign-noted': { name: 'Sign noted', detail: (a) => `${a.text} (${a.strength})` },
+  'word-noted': { name: 'Noted in your own words', detail: (a) => a.words },
+  'words-tied': { name: 'Words tied to a sign', detail: (a) => `${a.words}: ${a.text}` },
   'check-answered': { name: 'Check done', detail: (a) => `${a.name}: ${a.label}` },
-  'fault-settled': { name: 'Fault settled', detail: (a) => a.name },
+  'fault-settled': { name: 'Fault decided on', detail: (a) => a.name },
   'remedy-started': { name: 'Remedy started', detail: (a) => a.name },
   'ladder-edited': { name: 'Ladder changed' },
   'tempo-found': { name: 'Tempo found', detail: (a) => `${a.clean} to ${a.target}` },
@@ -49,6 +52,8 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   'week-given': { name: 'Week given', detail: (a) => a.week },
   practised: { name: 'Practised at home', detail: (a) => a.date },
   'hurt-at-home': { name: 'Hurt at home', detail: (a) => a.name },
+  'hurt-taken-back': { name: 'Taken back at home: it did not hurt' },
+  'stop-ended': { name: 'A stop ended', detail: (a) => STOP_END_WORDS[a.how].said },
   'home-noted': { name: 'Note from home', detail: (a) => a.words },
   'take-kept': { name: 'Recording or picture kept', detail: (a) => a.words },
   'take-measured': { name: 'Recording measured', detail: (a) => a.analyser },

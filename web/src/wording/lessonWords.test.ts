@@ -1,6 +1,6 @@
 /** A lesson in words: all of it for the record, kind and plain for the family. */
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { FaultInLesson, LessonSummary } from '@vein-mend/core/record'
+import type { FaultInLesson, LessonSummary, Stop } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { sayForFamily, sayForRecord } from './lessonWords'
 
@@ -11,6 +11,7 @@ const NOTHING: LessonSummary = {
   setupRight: 0,
   setupWrong: 0,
   signs: [],
+  ownWords: [],
   checks: [],
   comparisons: [],
   faults: [],
@@ -18,6 +19,7 @@ const NOTHING: LessonSummary = {
     name: 'Isla Marrow',
     items: [],
     resting: [],
+    stops: [],
     minutesAsked: 0,
     minutesAtHome: 20,
     minutesOver: 0,
@@ -56,6 +58,7 @@ describe('for the record', () => {
       setupRight: 3,
       setupWrong: 1,
       signs: [{ text: 'Muted', strength: 'marked' }],
+      ownWords: ['all over the place'],
       checks: [{ name: 'Open the bell', outcome: 'It clears' }],
       faults: [fault({ settled: true })],
     })
@@ -64,8 +67,9 @@ describe('for the record', () => {
       'Aim: One long breath.',
       'Set-up: 3 of 4 right.',
       expect.stringMatching(/^Noted: Muted \(.+\)\.$/),
+      'In your own words: all over the place.',
       'Open the bell: It clears.',
-      'The air stops: settled.',
+      'The air stops: decided on.',
     ])
   })
 
@@ -115,10 +119,13 @@ describe('for the family', () => {
 
   test('pain is named without a diagnosis, and the next lesson by its day', () => {
     const said = family({
-      sheet: { ...NOTHING.sheet, resting: ['The air stops'] },
+      sheet: { ...NOTHING.sheet, stops: [{ words: 'Pain in the arm' } as Stop] },
       next: '2026-03-09' as IsoDate,
     })
+    expect(said).toContain('At home Isla rests from the instrument')
+    expect(said).toContain('(pain in the arm)')
     expect(said).toContain('please see a doctor or physiotherapist')
+    expect(said).not.toContain('play what you love')
     expect(said).toMatch(/Next lesson: 9 March 2026\.$/)
   })
 

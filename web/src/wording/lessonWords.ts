@@ -12,7 +12,7 @@ function list(words: readonly string[]): string {
 
 function sayFault(f: FaultInLesson): string {
   const parts = [
-    ...(f.settled ? ['settled'] : []),
+    ...(f.settled ? ['decided on'] : []),
     ...(f.relapsed ? ['come back'] : []),
     ...(f.rested ? ['let rest'] : []),
     ...(f.recall ? [`cue ${RECALL_WORDS[f.recall]}`] : []),
@@ -39,6 +39,7 @@ export function sayForRecord(s: LessonSummary): readonly string[] {
     ...(s.signs.length > 0
       ? [`Noted: ${s.signs.map((x) => `${x.text} (${STRENGTH_WORDS[x.strength]})`).join('; ')}.`]
       : []),
+    ...(s.ownWords.length > 0 ? [`In your own words: ${s.ownWords.join('; ')}.`] : []),
     ...s.checks.map((c) => `${c.name}: ${c.outcome}.`),
     ...s.comparisons.map(
       (c) =>
@@ -59,6 +60,7 @@ export function sayForFamily(s: LessonSummary, name: string): string {
   const up = s.faults.filter((f) => f.rungsMoved > 0)
   const cues = s.faults.flatMap((f) => (f.cueAgreed && f.cue !== null ? [f.cue] : []))
   const first = s.sheet.items[0]
+  const stopped = s.sheet.stops.length > 0
   const sentences = [
     s.works.length > 0 ? `What works: ${list(s.works)}.` : '',
     mended.length > 0 ? `Mended, and we look again in two weeks: ${list(mended)}.` : '',
@@ -66,10 +68,12 @@ export function sayForFamily(s: LessonSummary, name: string): string {
     s.aim === '' ? '' : `This week's one aim: ${s.aim}.`,
     cues.length > 0 ? `The word to remember: “${list(cues)}”.` : '',
     first
-      ? `At home: ${list(s.sheet.items.map((i) => i.rung.name.toLowerCase()))}, about ${Math.round(s.sheet.minutesAsked)} minutes a day, in that order.`
-      : 'At home: play what you love.',
-    s.sheet.resting.length > 0
-      ? 'Something hurts, so that work rests. If it stays, please see a doctor or physiotherapist.'
+      ? `At home: ${list(s.sheet.items.map((i) => i.rung.name.toLowerCase()))}, about ${plural(Math.round(s.sheet.minutesAsked), 'minute')} a day${s.sheet.items.length > 1 ? ', in that order' : ''}.`
+      : stopped
+        ? ''
+        : 'At home: play what you love.',
+    stopped
+      ? `${first ? 'What it would load rests' : `At home ${who} rests from the instrument`} until it is gone or has been looked at (${list(s.sheet.stops.map((x) => x.words.toLowerCase()))}). If it stays or comes back, please see a doctor or physiotherapist before anything is played.`
       : '',
     s.next ? `Next lesson: ${longDay(s.next)}.` : '',
   ]

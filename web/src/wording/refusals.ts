@@ -1,6 +1,7 @@
 /** Coded refusals in words a teacher would use. */
 import type { BarTrouble, CodedRefusal, RefusalCode } from '@vein-mend/contract'
 import type { FieldCode } from '@vein-mend/core/kit'
+import { STOPPED_WORDS } from './stops'
 
 type Say = (facts: Readonly<Record<string, string | number>>) => string
 
@@ -16,6 +17,9 @@ const BAR_WORDS: Readonly<Record<BarTrouble, string>> = {
 }
 
 const f = (value: string | number | undefined): string => String(value ?? '')
+
+const stoppedWords = (part: string): string =>
+  (STOPPED_WORDS as Readonly<Record<string, string>>)[part] ?? part
 
 const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   fault_already_settled: (x) =>
@@ -33,7 +37,8 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   more_clean_than_tries: (x) => `${f(x.clean)} clean of ${f(x.tries)} tries cannot be.`,
   tries_missing: () => 'Count at least one try.',
   pain_reported: (x) =>
-    `Pain was reported (${f(x.part)}). No ladder that loads it is offered until it has been looked at and is reported gone.`,
+    `This waits: ${stoppedWords(f(x.part))}. Say above that it is gone or was looked at, then it goes on.`,
+  no_such_stop: () => 'This was answered already.',
   remedy_not_for_student: (x) => `Not for this student: ${f(x.why)}`,
   no_rungs: () => 'Nothing is left of this remedy for this student. Choose another.',
   mended_rule_open: (x) =>
@@ -64,6 +69,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   no_consent_for_take: (x) =>
     `${f(x.name)}’s card has no yes yet to ${x.take === 'picture' ? 'pictures' : 'recordings'}. Note it under Consents first.`,
   take_kept_already: () => 'This very file is kept already.',
+  unknown_words: () => 'Nobody has noted these words with this student.',
   unknown_take: () => 'There is no such recording or picture here.',
   measure_outside_interval: () => 'A measure lies outside its own interval.',
   cannot_undo_removal: () => 'What was removed for good cannot be brought back.',
@@ -89,7 +95,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   run_too_short: () => 'The run was too short to count anything.',
   slip_outside_run: () => 'A slip lies outside its run.',
   not_running: (x) => `“${f(x.name)}” is not being mended now.`,
-  not_resting: (x) => `“${f(x.name)}” does not rest now.`,
+  not_resting: (x) => `“${f(x.name)}” has no ladder that waits.`,
   no_consent_to_hand_on: (x) =>
     `Handing the record of ${f(x.name)} on needs a recorded yes; ask, and note it on the card.`,
   not_a_handover: (x) => `This is no handover file (${f(x.why)}). Nothing was taken in.`,
@@ -178,6 +184,7 @@ const FIELD_TROUBLES: Readonly<Record<FieldCode, string>> = {
   not_a_pack_id: 'Small letters, digits and hyphens only.',
   not_a_digest: 'This names no file.',
   not_a_pitch: 'This is not a note.',
+  not_a_figure: 'This is no note of a figure, such as 1:2, 1+3+5 or A4.',
   not_a_list: 'A list is wanted here.',
   not_a_record: 'This cannot be read.',
   not_a_key: 'This cannot be a name.',

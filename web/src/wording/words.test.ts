@@ -2,7 +2,7 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { CONDITIONS, STRANDS, STRENGTHS } from '@vein-mend/core/packs'
 import { describe, expect, test } from 'vitest'
 import { longDay, nearDay, shortDay } from './dates'
-import { CONDITION_WORDS, percent, plural, sayPass, signed, STRENGTH_WORDS } from './words'
+import { CONDITION_WORDS, percent, plural, sayBelief, sayWeight, STRENGTH_WORDS } from './words'
 
 const day = (text: string) => text as IsoDate
 const TODAY = day('2026-03-02')
@@ -27,14 +27,25 @@ describe('shares', () => {
 })
 
 describe('weights of evidence', () => {
+  // Ten decibans are ten to one: Good 1950.
   test.each([
-    [3.04, '+3.0 dB'],
-    [-1.26, '−1.3 dB'],
-    [0, '0.0 dB'],
-    [0.04, '0.0 dB'],
-    [-0.04, '0.0 dB'],
+    [10, '10 times likelier'],
+    [-10, '10 times less likely'],
+    [3.01, '2.0 times likelier'],
+    [20, '100 times likelier'],
+    [0.2, 'says nothing'],
+    [-0.2, 'says nothing'],
   ])('%f decibans are said as %s', (x, said) => {
-    expect(signed(x)).toBe(said)
+    expect(sayWeight(x)).toBe(said)
+  })
+
+  test('what the looks say of a fault goes from there to gone', () => {
+    expect([0.03, 0.5, 0.8, 0.97].map(sayBelief)).toEqual([
+      'it is still there',
+      'it may be going',
+      'it is nearly gone',
+      'it is gone',
+    ])
   })
 })
 
@@ -46,11 +57,6 @@ describe('counts', () => {
       '2 lessons',
     ])
     expect(plural(2, 'link works', 'links work')).toBe('2 links work')
-  })
-
-  test('a pass rule is said as a teacher says it', () => {
-    expect(sayPass({ kind: 'share', clean: 4, of: 5 })).toBe('4 clean of 5')
-    expect(sayPass({ kind: 'in-a-row', clean: 3 })).toBe('3 clean in a row')
   })
 })
 

@@ -7,7 +7,6 @@ import type {
   Condition,
   HealthFlag,
   Observed,
-  PassRule,
   Source,
   Stage,
   Strand,
@@ -40,6 +39,8 @@ export const PART_WORDS: Record<BodyPart, string> = {
   'lips-jaw': 'lips and jaw',
   breath: 'breath',
   leg: 'leg',
+  hearing: 'hearing',
+  skin: 'skin',
 }
 
 export const SOURCE_WORDS: Record<Source, string> = {
@@ -109,7 +110,7 @@ export const STRENGTH_KEYS: Record<Strength, string> = {
 
 export const CONDITION_WORDS: Record<Condition, string> = {
   away: 'away from the instrument',
-  isolated: 'movement alone',
+  isolated: 'the movement by itself',
   exercise: 'in an exercise',
   'piece-slow': 'in a piece, slowly',
   'piece-tempo': 'in a piece, at tempo',
@@ -194,6 +195,7 @@ export const BREAK_WORDS: Record<BreakReason, string> = {
 }
 
 export const AGENDA_WORDS: Record<AgendaKind, string> = {
+  stop: 'Ask about what stops',
   'what-works': 'Something easy; what works',
   'set-up': 'Set-up before sound',
   recall: 'Ask for the cue',
@@ -205,12 +207,6 @@ export const AGENDA_WORDS: Record<AgendaKind, string> = {
   close: 'Assign and close',
 }
 
-export function sayPass(rule: PassRule): string {
-  return rule.kind === 'share'
-    ? `${rule.clean} clean of ${rule.of}`
-    : `${rule.clean} clean in a row`
-}
-
 /** 0.873 as `87 %`; near certainty is said as such and never as 0 or 100. */
 export function percent(p: number): string {
   if (p > 0 && p < 0.005) return '< 1\u00a0%'
@@ -218,10 +214,19 @@ export function percent(p: number): string {
   return `${Math.round(p * 100)}\u00a0%`
 }
 
-/** A figure with its sign. */
-export function signed(decibans: number): string {
-  const rounded = Math.round(decibans * 10) / 10
-  return `${rounded > 0 ? '+' : rounded < 0 ? '−' : ''}${Math.abs(rounded).toFixed(1)} dB`
+/** How much likelier a sign makes a fault, as one would say it to a colleague; decibans: 10 are ten to one. */
+export function sayWeight(decibans: number): string {
+  const times = 10 ** (Math.abs(decibans) / 10)
+  if (times < 1.1) return 'says nothing'
+  const shown = times < 3 ? times.toFixed(1) : String(Math.round(times))
+  return `${shown} times ${decibans > 0 ? 'likelier' : 'less likely'}`
+}
+
+/** What the looks so far say of a fault that is being mended, without a figure. */
+export function sayBelief(belief: number): string {
+  if (belief >= 0.95) return 'it is gone'
+  if (belief >= 0.7) return 'it is nearly gone'
+  return belief >= 0.3 ? 'it may be going' : 'it is still there'
 }
 
 export function plural(n: number, one: string, many = `${one}s`): string {

@@ -42,8 +42,9 @@ function read(asked: string): Question {
 
 /** The lesson's question as text. */
 function asText(record: StudentRecord, lesson: LessonId, knowledge: Knowledge): string {
-  const { facts, known, failed, signs, answered } = lessonQuestion(record, lesson, knowledge)
-  return JSON.stringify({ facts, known: [...known], failed: [...(failed ?? [])], signs, answered })
+  const { known, failed, ...rest } = lessonQuestion(record, lesson, knowledge)
+  const question = { ...rest, known: [...known], failed: [...(failed ?? [])] }
+  return JSON.stringify({ ...question, knowledge: undefined })
 }
 
 /** The lesson's rivals for the bench; null until there is a first answer. */

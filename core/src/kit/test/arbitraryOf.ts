@@ -41,6 +41,18 @@ const PATTERNED: Readonly<Record<(Form & { type: 'pattern' })['pattern'], fc.Arb
   digest: fc.stringMatching(/^[0-9a-f]{64}$/),
   packName: fc.stringMatching(/^[a-z][a-z0-9]{0,8}(-[a-z0-9]{1,6}){0,2}$/),
   pitch: fc.stringMatching(/^[A-G][#b]?[2-5]$/),
+  figure: fc.constantFrom(
+    '1',
+    '(3:2',
+    '5:2)',
+    '1+3+5:4^ lift',
+    '-',
+    '- breathe',
+    'h:4~6',
+    's1f2 2',
+    'Bb4.',
+    '5,:0.5',
+  ),
 }
 
 const someDay = fc.nat(DAYS).map((n) => addDays(EPOCH, n))

@@ -1,14 +1,14 @@
 import { besideAct, plain } from '../actModule'
+import { stopsOfCard } from '../stops'
 import { withoutConsentless } from '../takes'
 import { cardShape } from './cardShape'
 
 /** The card as it is now. */
 export const cardChanged = besideAct({
   ...plain('card-changed', { card: cardShape }),
-  apply: (record, { card }) => ({
-    ...record,
-    card,
+  apply: (record, { id, at, card }) => {
     // A yes that is taken back takes along what it allowed.
-    takes: withoutConsentless(record.takes, card),
-  }),
+    const takes = withoutConsentless(record.takes, card)
+    return stopsOfCard({ ...record, card, takes }, record.card, { id, at })
+  },
 })

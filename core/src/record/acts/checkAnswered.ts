@@ -22,6 +22,7 @@ export const checkAnswered = lessonAct({
       return good({ ...request, name: check.name, label, says })
     },
   ),
+  loads: ({ check }, _record, k) => k.checks.find((c) => c.id === check)?.loads ?? k.playing,
   version: 2,
   // The first kept the outcome's words in the place of its id, which is not known any more.
   earlier: { 1: (body) => ({ ...body, label: body.outcome, outcome: 'unknown' }) },

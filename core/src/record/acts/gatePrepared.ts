@@ -15,6 +15,7 @@ export const gatePrepared = besideAct({
     { name: fields.packWords },
     (request, _record, knowledge) => gateNamed(request, knowledge),
   ),
+  loads: ({ on }, _record, knowledge) => (on ? knowledge.playing : []),
   refuse: (record, act) => {
     const others = record.preparing.filter((p) => p.gate !== act.gate)
     if (!act.on || others.length < PREPARED_MOST) return null

@@ -16,6 +16,7 @@ import { gateOverruled } from './gateOverruled'
 import { gatePrepared } from './gatePrepared'
 import { homeNoted } from './homeNoted'
 import { hurtAtHome } from './hurtAtHome'
+import { hurtTakenBack } from './hurtTakenBack'
 import { ladderEdited } from './ladderEdited'
 import { lessonClosed } from './lessonClosed'
 import { lessonOpened } from './lessonOpened'
@@ -32,6 +33,7 @@ import { rungTried } from './rungTried'
 import { setupChecked } from './setupChecked'
 import { signNoted } from './signNoted'
 import { slipsCounted } from './slipsCounted'
+import { stopEnded } from './stopEnded'
 import { strengthNamed } from './strengthNamed'
 import { stuckDismissed } from './stuckDismissed'
 import { studentAdded } from './studentAdded'
@@ -44,6 +46,8 @@ import { undone } from './undone'
 import { weekGiven } from './weekGiven'
 import { weekPinned } from './weekPinned'
 import { weekWished } from './weekWished'
+import { wordNoted } from './wordNoted'
+import { wordsTied } from './wordsTied'
 
 /** The kinds by name; what is not here is refused everywhere. */
 export const ACTS = {
@@ -56,6 +60,8 @@ export const ACTS = {
   'plan-noted': planNoted,
   compared: compared,
   'sign-noted': signNoted,
+  'word-noted': wordNoted,
+  'words-tied': wordsTied,
   'check-answered': checkAnswered,
   'fault-settled': faultSettled,
   'remedy-started': remedyStarted,
@@ -85,6 +91,8 @@ export const ACTS = {
   'week-given': weekGiven,
   practised: practised,
   'hurt-at-home': hurtAtHome,
+  'hurt-taken-back': hurtTakenBack,
+  'stop-ended': stopEnded,
   'home-noted': homeNoted,
   'take-kept': takeKept,
   'take-measured': takeMeasured,

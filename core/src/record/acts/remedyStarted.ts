@@ -5,10 +5,10 @@ import { buildLadder } from '../../remedy'
 import { faultAct, filled } from '../actModule'
 import { startRemedy } from '../caseSteps'
 import { factsOf } from '../factsOf'
-import { painfulParts } from '../painfulParts'
 import { refuseThirdProject } from '../projects'
-import { refuse, refused } from '../refusal'
+import { refused } from '../refusal'
 import type { StudentRecord } from '../state'
+import { stoppedParts } from '../stops'
 import * as fields from './fields'
 import { rungsShape } from './rungShape'
 
@@ -20,7 +20,7 @@ function ladderFor(id: string, record: StudentRecord | null, knowledge: Knowledg
   if (!record) return refused('unknown_student', 'student')
   const remedy = knowledge.remedies.find((r) => r.id === id)
   if (!remedy) return refused('unknown_remedy', 'remedy', { remedy: id })
-  const plan = buildLadder(remedy, factsOf(record.card, knowledge), painfulParts(record))
+  const plan = buildLadder(remedy, factsOf(record.card, knowledge), stoppedParts(record))
   if (plan.ok) return good({ name: remedy.name, rungs: plan.rungs, loads: remedy.loads })
   switch (plan.reason) {
     case 'pain':
@@ -54,12 +54,11 @@ export const remedyStarted = faultAct({
       return ladder.ok ? good({ ...request, ...ladder.value }) : ladder
     },
   ),
-  refuse: (_state, act, record) => {
-    const hurting = painfulParts(record)
-    const part = act.loads.find((p) => hurting.includes(p))
-    if (part !== undefined) return refuse('pain_reported', 'remedy', { part })
-    return refuseThirdProject(record, act.case)
-  },
+  loads: ({ remedy }, _record, k) => k.remedies.find((r) => r.id === remedy)?.loads ?? k.playing,
+  version: 2,
+  // The first named only what was loaded most; what is not known is taken to load everything.
+  earlier: { 1: (body) => ({ ...body, loads: BODY_PARTS }) },
+  refuse: (_state, act, record) => refuseThirdProject(record, act.case),
   step: startRemedy,
   reason: (act) => act.reason,
 })

@@ -1,6 +1,7 @@
 /** A rung as it is kept on a ladder, with what its notes are made from. */
 import {
   either,
+  figureNote,
   flag,
   list,
   nullable,
@@ -13,7 +14,7 @@ import {
   whole,
 } from '../../kit'
 import type { Bpm, Shape } from '../../kit'
-import { ARTICULATIONS, BEAT_TYPES, CLEFS } from '../../music'
+import { ARTICULATIONS, BEAT_TYPES, CLEFS, MARKS, TOUCHES } from '../../music'
 import type { Exercise, ExerciseSpec } from '../../music'
 import { CONDITIONS, WAYS } from '../../packs'
 import type { LadderRung } from '../../remedy'
@@ -26,6 +27,8 @@ const LINES_MOST = 4
 const NOTES_MOST = 2000
 /** Pitches struck at once: ten fingers. */
 const CHORD_MOST = 10
+/** Notes of a figure. */
+const FIGURE_MOST = 64
 const BEATS_MOST = 64
 const BAR_BEATS_MOST = 32
 const BAR_COUNT_MOST = 64
@@ -33,6 +36,8 @@ const BARS_MOST = 500
 const ADVICE_MOST = 40
 const FIFTHS_MOST = 7
 const TRANSPOSE_MOST = 48
+/** Strokes of a roll in a second, far above any hand. */
+const STROKES_MOST = 40
 const TEMPO = { least: 10, most: 400 } as const
 
 /** Beats per minute of notes; written by the maker, so within what an instrument can be asked. */
@@ -45,7 +50,8 @@ const noteShape = object({
   pitches: list(pitch, CHORD_MOST),
   beats: number({ least: 0, most: BEATS_MOST, above: true }),
   fingers: optional(list(whole(0, 5), CHORD_MOST)),
-  marks: optional(list(oneOf(['staccato', 'tenuto', 'accent', 'roll', 'lift']), 5)),
+  marks: optional(list(oneOf(MARKS), MARKS.length)),
+  strokes: optional(number({ least: 0, most: STROKES_MOST, above: true })),
   slur: optional(oneOf(['start', 'end'])),
   words: optional(text(WORDS_MOST)),
 })
@@ -61,6 +67,7 @@ export const exerciseShape: Shape<Exercise> = object({
         beats: whole(1, BAR_COUNT_MOST),
         beatType: oneOf(BEAT_TYPES),
         quarters: number({ least: 0, most: BEATS_MOST, above: true }),
+        fifths: optional(whole(-FIFTHS_MOST, FIFTHS_MOST)),
       }),
       BARS_MOST,
     ),
@@ -86,11 +93,13 @@ const specShape: Shape<ExerciseSpec> = either('make', {
     make: make('growth'),
     size: oneOf([2, 3, 4, 5, 8, 15]),
     doubled: optional(flag),
+    touch: optional(oneOf(TOUCHES)),
+    from: optional(oneOf([2])),
   }),
   blocks: object({ make: make('blocks'), step: oneOf(['lift', 'short-lift', 'link', 'flow']) }),
   shifts: object({
     make: make('shifts'),
-    finger: oneOf([1, 2, 3, 4]),
+    finger: oneOf([1, 2, 3, 4, 5]),
     way: oneOf(['right', 'left', 'there-and-back']),
   }),
   together: object({
@@ -98,21 +107,58 @@ const specShape: Shape<ExerciseSpec> = either('make', {
     step: oneOf(['two-notes', 'contrary', 'one-holds', 'swap', 'free']),
   }),
   articulation: object({ make: make('articulation'), kind: oneOf(ARTICULATIONS) }),
-  cadence: object({ make: make('cadence'), hands: oneOf(['right', 'both', 'roots']) }),
+  cadence: object({
+    make: make('cadence'),
+    hands: oneOf(['right', 'both', 'roots']),
+    keys: optional(oneOf(['fourths'])),
+  }),
   chromatic: object({ make: make('chromatic'), from: optional(oneOf(['pairs'])) }),
-  'low-note': object({ make: make('low-note'), step: oneOf(['hold', 'lift-left', 'patterns']) }),
+  'low-note': object({
+    make: make('low-note'),
+    step: oneOf(['hold', 'lift-left', 'patterns', 'steps', 'register-key']),
+  }),
   'add-a-finger': object({ make: make('add-a-finger') }),
   switching: object({
     make: make('switching'),
     notes: list(pitch, CHORD_MOST),
     words: list(text(NAME_MOST), CHORD_MOST),
+    beats: optional(number({ least: 0, most: BEATS_MOST, above: true })),
+    slurred: optional(flag),
+    then: optional(oneOf(['twice', 'eighths'])),
   }),
-  'long-notes': object({ make: make('long-notes'), step: oneOf(['one', 'siren', 'five']) }),
-  rolls: object({ make: make('rolls'), step: oneOf(['one', 'foot-first', 'scale']) }),
-  harp: object({ make: make('harp'), step: oneOf(['once', 'left-twice', 'harmonics']) }),
+  'long-notes': object({
+    make: make('long-notes'),
+    step: oneOf(['one', 'siren', 'five', 'four-starts']),
+  }),
+  rolls: object({
+    make: make('rolls'),
+    step: oneOf(['one', 'low', 'slow', 'low-and-high', 'foot-first', 'four', 'scale']),
+  }),
+  harp: object({
+    make: make('harp'),
+    step: oneOf(['once', 'left-twice', 'conditioning', 'harmonics']),
+  }),
+  repeated: object({ make: make('repeated'), ways: list(text(NAME_MOST, 1), CHORD_MOST, 1) }),
   pluck: object({ make: make('pluck'), strokes: oneOf(['short', 'connected']) }),
-  bows: object({ make: make('bows'), step: oneOf(['open', 'whole', 'crossings']) }),
+  bows: object({
+    make: make('bows'),
+    step: oneOf([
+      'open',
+      'short',
+      'whole',
+      'crossings',
+      'octave-check',
+      'four-fingers',
+      'four-down',
+    ]),
+  }),
   drone: object({ make: make('drone') }),
+  figure: object({
+    make: make('figure'),
+    right: optional(list(figureNote, FIGURE_MOST)),
+    left: optional(list(figureNote, FIGURE_MOST)),
+    feet: optional(list(figureNote, FIGURE_MOST)),
+  }),
 })
 
 const count = whole(1, TRIES_MOST)
@@ -121,6 +167,8 @@ const rungShape: Shape<LadderRung> = object({
   id: packId,
   name: words,
   instruction: text(NOTE_MOST),
+  alone: optional(text(NOTE_MOST)),
+  together: optional(flag),
   way: oneOf(WAYS),
   condition: oneOf(CONDITIONS),
   dose: object({

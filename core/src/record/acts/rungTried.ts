@@ -1,4 +1,4 @@
-import { faultAct, plain } from '../actModule'
+import { faultAct, loadsOfLadder, plain } from '../actModule'
 import { tryRung } from '../caseSteps'
 import { refuse } from '../refusal'
 import * as fields from './fields'
@@ -12,6 +12,7 @@ export const rungTried = faultAct({
     clean: fields.clean,
     tries: fields.tries,
   }),
+  loads: loadsOfLadder,
   refuse: ({ ladder, name }, act) => {
     if (!ladder) return refuse('no_ladder', 'case', { name })
     return ladder.rungs[ladder.at]?.id === act.rung

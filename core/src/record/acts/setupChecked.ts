@@ -1,4 +1,4 @@
-import { byKey, good, number, object, oneOf } from '../../kit'
+import { byKey, good, number, object, oneOf, optional } from '../../kit'
 import type { Knowledge, SetupCheck } from '../../packs'
 import { lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
@@ -16,6 +16,7 @@ const shape = object({
   place: oneOf(PLACES),
   points: byKey(oneOf(FOUND), POINTS_MOST),
   numbers: byKey(number({ least: -SIZE_MOST, most: SIZE_MOST }), POINTS_MOST),
+  ways: optional(byKey(fields.packId, POINTS_MOST)),
 })
 
 /** Points and numbers the instrument asks for, each within its range. */
@@ -24,6 +25,12 @@ function complete<R extends SetupCheck>(request: R, knowledge: Knowledge) {
   const unknown = named.find((id) => !knowledge.setup.some((s) => s.id === id))
   if (unknown !== undefined)
     return refused('unknown_point', ['points', unknown], { point: unknown })
+  for (const [id, finding] of Object.entries(request.ways ?? {})) {
+    const ways = knowledge.setup.find((s) => s.id === id)?.ways ?? []
+    if (!ways.some((w) => w.finding === finding)) {
+      return refused('unknown_finding', ['ways', id], { finding })
+    }
+  }
   for (const [id, value] of Object.entries(request.numbers)) {
     const number = knowledge.setup.find((s) => s.id === id)?.number
     if (!number) return refused('no_number', ['numbers', id], { point: id })
@@ -42,12 +49,12 @@ export const setupChecked = lessonAct({
   asked: shape,
   kept: shape,
   complete: (request, _record, knowledge) => complete(request, knowledge),
-  apply: (record, { id, lesson, place, points, numbers }) =>
+  apply: (record, { id, lesson, place, points, numbers, ways }) =>
     inLesson(record, lesson, (l) => ({
       ...l,
       setups: [
         ...l.setups.filter((s) => s.place !== place),
-        { act: id, lesson, date: l.date, place, points, numbers },
+        { act: id, lesson, date: l.date, place, points, numbers, ...(ways ? { ways } : {}) },
       ],
     })),
 })

@@ -2,6 +2,8 @@ import { good, nullable, optional, usually } from '../../kit'
 import { filled, lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
+import { lessonOf } from '../state'
+import { endStops, raiseStop } from '../stops'
 import * as fields from './fields'
 
 /** Something was seen, heard or felt. */
@@ -32,9 +34,28 @@ export const signNoted = lessonAct({
   apply: (record, act) => {
     const { finding, text, strand, strength, prompted, condition, stops = null } = act
     const sign = { act: act.id, finding, text, strand, strength, prompted, condition, stops }
-    return inLesson(record, act.lesson, (l) => ({
+    const noted = inLesson(record, act.lesson, (l) => ({
       ...l,
       signs: [...l.signs.filter((s) => s.finding !== finding), sign],
     }))
+    if (stops === null) return noted
+    const on = lessonOf(record, act.lesson).date
+    if (strength === 'absent') {
+      // The teacher asked, and it is gone.
+      return endStops(noted, (s) => s.finding === finding, {
+        act: act.id,
+        how: 'gone',
+        on,
+        words: '',
+      })
+    }
+    return raiseStop(noted, {
+      act: act.id,
+      source: 'sign',
+      parts: [stops],
+      words: text,
+      on,
+      finding,
+    })
   },
 })

@@ -3,6 +3,7 @@ import type { ActModule } from '../actModule'
 import type { StudentCard } from '../card'
 import { emptyRecord } from '../emptyRecord'
 import { refuse } from '../refusal'
+import { stopsOfCard } from '../stops'
 import { cardShape } from './cardShape'
 
 interface Added {
@@ -18,5 +19,6 @@ export const studentAdded: ActModule<'student-added', Added, Added> = {
   earlier: {},
   refuse: (record) => (record ? refuse('student_exists', 'student') : null),
   refuseOn: () => null,
-  apply: (_record, act) => emptyRecord(act.card),
+  loads: () => [],
+  apply: (_record, { id, at, card }) => stopsOfCard(emptyRecord(card), null, { id, at }),
 }

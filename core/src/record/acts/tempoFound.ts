@@ -1,5 +1,5 @@
 import { startClimb } from '../../remedy'
-import { faultAct, plain } from '../actModule'
+import { faultAct, loadsOfLadder, plain } from '../actModule'
 import { refuse } from '../refusal'
 import * as fields from './fields'
 
@@ -7,6 +7,7 @@ import * as fields from './fields'
 export const tempoFound = faultAct({
   scope: 'prepared',
   ...plain('tempo-found', { ...fields.inCase, clean: fields.bpm, target: fields.bpm }),
+  loads: loadsOfLadder,
   refuse: (state) => (state.ladder ? null : refuse('no_ladder', 'case', { name: state.name })),
   step: (state, { clean, target }) => ({
     ...state,

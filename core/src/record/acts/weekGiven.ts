@@ -21,5 +21,6 @@ export const weekGiven = besideAct({
       BLOCKS_MOST,
     ),
   }),
+  loads: ({ blocks }, _record, knowledge) => (blocks.length > 0 ? knowledge.playing : []),
   apply: (record, { week, blocks }) => giveWeek(record, { week, blocks }),
 })

@@ -10,6 +10,9 @@ export const weekWished = besideAct({
     hands: oneOf(HAND_BALANCES),
     group: usually(fields.weekdayOrNone, null),
     first: usually(nullable(fields.fault), null),
+    /** What the group plays next, in the teacher's words. */
+    pieces: usually(fields.line, ''),
   }),
-  apply: (record, { hands, group, first }) => atHome(record, { wishes: { hands, group, first } }),
+  apply: (record, { hands, group, first, pieces }) =>
+    atHome(record, { wishes: { hands, group, first, pieces } }),
 })

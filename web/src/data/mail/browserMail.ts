@@ -4,7 +4,7 @@ import { BrowserParcels } from './parcelStore'
 import { Mail } from './mail'
 import type { Posted, Word } from './mail'
 import { api, ApiError } from '../api'
-import { studioSeen } from '../studioSeen'
+import { onStudioSeen, studioSeen } from '../studioSeen'
 
 const CHANNEL = 'vein-mend-mail'
 /** Only the tab that holds this lock sends, so that the order stays that of the lesson. */
@@ -79,5 +79,6 @@ export function browserMail(onGone: (lane: string) => void): Mail {
     if (event.data.kind === 'gone') onGone(event.data.lane)
   }
   window.addEventListener('online', () => mail.wake())
+  onStudioSeen(() => mail.studioChanged())
   return mail
 }

@@ -232,6 +232,24 @@ describe('what was noted', () => {
     expect(world.sent.flat().sort()).toEqual(['more', 'of the loft'])
   })
 
+  test('for another studio is told as such as soon as this one is known, before it is this tab’s turn', async () => {
+    const away = await new World(() => answer(null)).start()
+    away.mail.add(ISLA, [note('of the loft')])
+    const here = new World(() => answer(200), { alone: false })
+    for (const [id, parcel] of away.kept) here.kept.set(id, parcel)
+    here.studio = null
+    void here.mail.start()
+    await here.quiet()
+    expect(words(here.mail.snapshot().waiting)).toEqual(['of the loft'])
+    here.studio = 'studio-demo'
+    here.mail.studioChanged()
+    here.myTurn()
+    await here.quiet()
+    expect(here.sent).toEqual([])
+    expect(here.mail.snapshot().waiting).toEqual([])
+    expect(words(here.mail.snapshot().elsewhere)).toEqual(['of the loft'])
+  })
+
   test('is sent by one tab, and heard of by the others', async () => {
     const sender = await new World(() => answer(200)).start()
     const other = new World(() => answer(200), { alone: false })

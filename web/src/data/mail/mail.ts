@@ -38,6 +38,8 @@ export type Word =
   | { readonly kind: 'gone'; readonly id: string; readonly lane: string }
 
 export interface MailState {
+  /** What waited from before has been read: only then is "nothing waits" true. */
+  readonly known: boolean
   /** On the way, in order. */
   readonly waiting: readonly Parcel[]
   /** Not taken, each with its reason. */
@@ -77,7 +79,9 @@ export class Mail {
   private readonly listeners = new Set<() => void>()
   private readonly takers = new Set<Taken>()
   private readonly refusers = new Set<Refused>()
+  private known = false
   private state: MailState = {
+    known: false,
     waiting: [],
     shelf: [],
     elsewhere: [],
@@ -110,6 +114,7 @@ export class Mail {
     const kept = await this.deps.store.all()
     const here = new Set(this.parcels.map((p) => p.id))
     this.parcels = [...kept.filter((p) => !here.has(p.id)), ...this.parcels].sort(inOrder)
+    this.known = true
     this.publish()
     await this.deps.turn()
     this.maySend = true
@@ -159,6 +164,12 @@ export class Mail {
     this.pump()
   }
 
+  /** Another studio answers here than was known: what is its own can go, and the rest waits for its own. */
+  studioChanged(): void {
+    this.publish()
+    this.pump()
+  }
+
   private put(parcel: Parcel): void {
     this.deps.store.keep(parcel)
     this.parcels = [...this.parcels.filter((p) => p.id !== parcel.id), parcel].sort(inOrder)
@@ -187,6 +198,7 @@ export class Mail {
   private publish(): void {
     const { away, signIn } = this
     this.state = {
+      known: this.known,
       waiting: this.waiting(),
       shelf: this.parcels.filter((p) => p.refused !== null && this.isHere(p)),
       elsewhere: this.parcels.filter((p) => !this.isHere(p)),

@@ -12,7 +12,6 @@ import { shortDay } from '../../wording/dates'
 import { useDiagnosisBench } from '../../workers/useDiagnosis'
 import { NextCheck } from '../../parts/NextCheck'
 import { Settle } from '../../parts/Settle'
-import { StopBanner } from '../../parts/StopBanner'
 import { CauseChain } from './CauseChain'
 import { MindChanges } from './MindChanges'
 import { Pairs } from './Pairs'
@@ -44,7 +43,6 @@ function Table({ bench }: { bench: DiagnosisBench }) {
   const first = rivals.find((r) => !view.record.cases.some((c) => c.fault === r.fault.id))
   return (
     <>
-      <StopBanner stops={bench.diagnosis.stops} />
       <div className="mt-3 grid items-start gap-x-8 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
         <div>
           <RivalTable rivals={rivals} columns={columns} onPut={put} onSettle={setSettling} />
@@ -72,7 +70,7 @@ function Opened() {
   const lesson = useLesson()
   const view = useView()
   const bench = useDiagnosisBench(view.knowledge, view.record, lesson.id)
-  return bench ? <Table bench={bench} /> : <Loading what="the rivals" />
+  return bench ? <Table bench={bench} /> : <Loading what="what may lie behind it" />
 }
 
 export function DiagnosisBenchScreen() {

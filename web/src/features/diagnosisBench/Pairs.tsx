@@ -44,7 +44,7 @@ export function Pairs({
   return (
     <Section title="Two at once?">
       {shown.length === 0 ? (
-        <p className="text-kiln">Hardly: one of the first rivals explains it alone.</p>
+        <p className="text-kiln">Hardly: one of the likeliest explains it alone.</p>
       ) : (
         <ul className="space-y-3">
           {shown.map((p) => (

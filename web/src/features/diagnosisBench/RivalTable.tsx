@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button'
 import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
-import { percent, signed, STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
+import { percent, sayWeight, STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 
 interface Props {
   readonly rivals: readonly Rival[]
@@ -48,8 +48,8 @@ function Heads({ rivals, columns, onPut, onSettle }: Props) {
               </span>
               <ChevronsUpDown aria-hidden size={16} className="text-kiln mt-0.5 shrink-0" />
               <select
-                aria-label={`Rival in column ${place + 1}`}
-                title="Put another rival here"
+                aria-label={`Fault in column ${place + 1}`}
+                title="Put another fault here"
                 value={r.fault.id}
                 onChange={(event) => onPut(place, event.target.value)}
                 className="absolute inset-0 size-full cursor-pointer opacity-0"
@@ -70,9 +70,9 @@ function Heads({ rivals, columns, onPut, onSettle }: Props) {
                   small
                   look={r === rivals[0] ? 'main' : 'plain'}
                   onClick={() => onSettle(r.fault.id)}
-                  aria-label={`Settle on ${r.fault.name}`}
+                  aria-label={`Decide on ${r.fault.name}`}
                 >
-                  Settle
+                  Decide
                 </Button>
               )
             )}
@@ -95,17 +95,19 @@ function notedOf(view: StudentView, lesson: LessonState) {
   })
 }
 
+const NOTHING = sayWeight(0)
+
 function WeightCell({ decibans }: { decibans: number | undefined }) {
-  const says = decibans !== undefined && Math.abs(decibans) >= 0.05
+  const words = decibans === undefined ? NOTHING : sayWeight(decibans)
   return (
     <td className="border-line border-l px-3 py-1">
-      {says ? (
-        <span className="flex items-center gap-2">
+      {decibans !== undefined && words !== NOTHING ? (
+        <>
           <DecibanBar decibans={decibans} />
-          <span className="ml-auto text-sm whitespace-nowrap tabular-nums">{signed(decibans)}</span>
-        </span>
+          <span className="text-sm tabular-nums">{words}</span>
+        </>
       ) : (
-        <span className="text-kiln text-sm">says nothing</span>
+        <span className="text-kiln text-sm">{NOTHING}</span>
       )}
     </td>
   )
@@ -246,10 +248,7 @@ export function RivalTable(props: Props) {
       `${finding.text}: ${STRENGTH_WORDS[strength]}`,
     )
   return (
-    <Section
-      title="Rivals side by side"
-      aside="10 dB is ten to one; filled speaks for, hollow against"
-    >
+    <Section title="Side by side" aside="filled speaks for, hollow against">
       <table className="w-full table-fixed">
         <thead>
           <Heads {...props} />
@@ -261,7 +260,9 @@ export function RivalTable(props: Props) {
               Before any sign
             </th>
             {columns.map((r) => (
-              <WeightCell key={r.fault.id} decibans={r.priorDecibans - r.failed.decibans} />
+              <td key={r.fault.id} className="border-line border-l px-3 py-1 text-sm tabular-nums">
+                {percent(r.prior)}
+              </td>
             ))}
           </tr>
           {columns.some((r) => r.failed.remedies > 0) && (
@@ -277,10 +278,7 @@ export function RivalTable(props: Props) {
           {noted.map((n) => (
             <NotedRow key={n.finding.id} {...n} columns={columns} />
           ))}
-          <Divider
-            words="Not looked at yet: how often each rival shows it"
-            width={columns.length}
-          />
+          <Divider words="Not looked at yet: how often each shows it" width={columns.length} />
           {unseen.map((row) => (
             <UnseenRow
               key={row.finding.id}

@@ -35,7 +35,7 @@ function optionFor(points: readonly CasePoint[], colour: (name: string) => strin
     series: [
       {
         type: 'line' as const,
-        name: 'sure it is mended',
+        name: 'that it is gone',
         data: points.map((p) => p.belief),
         symbolSize: 7,
         lineStyle: { color: colour('--ink'), width: 2 },

@@ -1,4 +1,5 @@
 /** The story of one fault: how it was settled, what was seen in every lesson, how sure we are. */
+import { sayPass } from '@vein-mend/core/packs'
 import { StudentContext, useView } from '../../data/studentContext'
 import { ruleFor } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
@@ -13,7 +14,7 @@ import { StrandMark } from '../../ui/StrandMark'
 import { Overruling } from './Overruling'
 import { StuckPanel } from './StuckPanel'
 import { longDay, nearDay, shortDay } from '../../wording/dates'
-import { CONDITION_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
+import { CONDITION_WORDS, percent, sayBelief, STRAND_WORDS } from '../../wording/words'
 
 const RULE_ASIDE = '95 % and two clean lessons make it mended'
 
@@ -25,11 +26,11 @@ function Settled({ state }: { state: CaseState }) {
   const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === state.settledOn)
   return (
-    <Section title="How it was settled" aside={lesson && longDay(lesson.date)}>
+    <Section title="How it was decided" aside={lesson && longDay(lesson.date)}>
       <p>
         {percent(state.probability)} on what was noted then
-        {state.overruled !== null && <>; chosen against the ranking: “{state.overruled}”</>}. The
-        rivals were{' '}
+        {state.overruled !== null && <>; chosen against the ranking: “{state.overruled}”</>}. It
+        might have been{' '}
         {state.rivals
           .filter((r) => r.fault !== state.fault)
           .map((r) => `${r.name.toLowerCase()} (${percent(r.probability)})`)
@@ -175,7 +176,7 @@ export function FaultStory() {
       <p className="text-kiln mt-1">
         {status.state === 'mended'
           ? `Mended on ${longDay(status.on)}. ${status.nextRecheck === null ? 'All rechecks passed.' : `Look again ${nearDay(status.nextRecheck, data.today)}.`}`
-          : `${percent(rule.belief)} sure it is mended (${percent(rule.beliefAsked)} asked), ${rule.cleanLessons} of ${rule.cleanLessonsAsked} clean lessons in a row.`}
+          : `By the looks so far ${sayBelief(rule.belief)}; ${rule.cleanLessons} of ${rule.cleanLessonsAsked} clean lessons in a row.`}
         {state.cue && ` Cue: “${state.cue.words}”.`}
       </p>
       <div className="grid gap-x-10 lg:grid-cols-2">

@@ -4,10 +4,11 @@ import { parseDay } from '@vein-mend/core/kit'
 import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
+import { DateBox } from '../../ui/DateBox'
 import { Field } from '../../ui/Field'
 import { OtherStates } from '../../parts/OtherStates'
 import { Section } from '../../ui/Page'
-import { WithReason } from '../../ui/WithReason'
+import { WithReason } from '../../parts/WithReason'
 import { shortDay } from '../../wording/dates'
 import { actName } from '../../wording/acts'
 
@@ -25,9 +26,10 @@ function Recheck({ state }: Props) {
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2">
       <Field label="Second look on">
-        {(p) => <input {...p} type="date" value={day} onChange={(e) => setDay(e.target.value)} />}
+        {(p) => <DateBox {...p} value={day} onChange={(e) => setDay(e.target.value)} />}
       </Field>
       <WithReason
+        keptAs={`recheck-${state.id}`}
         label="Move it to that day"
         ask="Why is the second look moved?"
         done="Move"
@@ -38,6 +40,7 @@ function Recheck({ state }: Props) {
       />
       {due !== null && (
         <WithReason
+          keptAs={`no-recheck-${state.id}`}
           label="No more second looks"
           ask="Why is it not looked at again?"
           done="End them"

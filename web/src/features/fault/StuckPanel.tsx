@@ -6,7 +6,7 @@ import type { CaseState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { Section } from '../../ui/Page'
-import { WithReason } from '../../ui/WithReason'
+import { WithReason } from '../../parts/WithReason'
 import { percent, plural } from '../../wording/words'
 
 function sayWhy(why: StuckWhy): string {
@@ -86,6 +86,7 @@ export function StuckPanel({ state }: { state: CaseState }) {
       </ol>
       <div className="mt-1">
         <WithReason
+          keptAs={`wait-${state.id}`}
           label="Give it time all the same"
           ask="Why is it given time?"
           done="Wait"

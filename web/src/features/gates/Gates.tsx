@@ -1,7 +1,7 @@
 /** Gates: which techniques are open, on what evidence, what comes before them, and which are got ready for. */
 import { StudentContext, useView } from '../../data/studentContext'
 import { layoutChain } from '@vein-mend/core/seam'
-import { factsOf, gateOpenings, gateStates } from '@vein-mend/core/record'
+import { factsOf, gateOpenings, gateStates, stoppedOf } from '@vein-mend/core/record'
 import type { GateState, NeedState } from '@vein-mend/core/record'
 import { gateAhead } from '@vein-mend/core/practice'
 import { Link, useParams } from 'react-router'
@@ -10,7 +10,7 @@ import { useStudent } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
-import { WithReason } from '../../ui/WithReason'
+import { WithReason } from '../../parts/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
 import { keptLately } from '../../parts/keptLately'
@@ -80,6 +80,7 @@ function LastWord({ gate }: { gate: GateState }) {
   }
   return gate.state === 'open' ? (
     <WithReason
+      keptAs={`shut-${view.id}-${gate.gate.id}`}
       label="Shut it all the same"
       ask="Why is it not open for this student?"
       done="Shut it"
@@ -87,6 +88,7 @@ function LastWord({ gate }: { gate: GateState }) {
     />
   ) : (
     <WithReason
+      keptAs={`open-${view.id}-${gate.gate.id}`}
       label="Open it all the same"
       ask="Why is it open before its evidence is there?"
       done="Open it"
@@ -101,10 +103,11 @@ function GettingReady({ gate }: { gate: GateState }) {
   const act = useActs(view.id)
   const { id, name, prepare } = gate.gate
   const on = view.record.preparing.some((p) => p.gate === id)
+  const silent = stoppedOf(view.record, view.knowledge.playing) !== null
   const ahead = on ? gateAhead(view.record, view.knowledge, id) : null
   return (
     <div className="mt-2">
-      {on && prepare !== null && <p className="mb-1">At home: {prepare}</p>}
+      {on && !silent && prepare !== null && <p className="mb-1">At home: {prepare}</p>}
       {ahead?.kind === 'unseen' && <LookFirst needs={ahead.needs} />}
       {ahead?.kind === 'known' && (
         <OutlookInWords
@@ -113,18 +116,22 @@ function GettingReady({ gate }: { gate: GateState }) {
           today={view.today}
         />
       )}
-      <Button
-        small
-        className="mt-1"
-        onClick={() =>
-          act(
-            [{ kind: 'gate-prepared', date: view.today, gate: id, on: !on }],
-            on ? `${name} waits` : `Getting ready for ${name}`,
-          )
-        }
-      >
-        {on ? 'Let it wait' : 'Get ready for it at home'}
-      </Button>
+      {silent && !on ? (
+        <p>It waits: nothing is got ready for until what stops the playing has been answered.</p>
+      ) : (
+        <Button
+          small
+          className="mt-1"
+          onClick={() =>
+            act(
+              [{ kind: 'gate-prepared', date: view.today, gate: id, on: !on }],
+              on ? `${name} waits` : `Getting ready for ${name}`,
+            )
+          }
+        >
+          {on ? 'Let it wait' : 'Get ready for it at home'}
+        </Button>
+      )}
     </div>
   )
 }

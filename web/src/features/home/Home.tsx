@@ -12,6 +12,9 @@ import { PlayBar } from '../../ui/PlayBar'
 import { longDay } from '../../wording/dates'
 import { WEEKDAY_WORDS } from '../../wording/words'
 import { Beat } from './Beat'
+import { playsNothing } from './homeQueue'
+import { NoteToTeacher } from './NoteToTeacher'
+import { Stopped } from './Stopped'
 import { Trainers } from './Trainers'
 import { useHome } from './useHome'
 import type { UntoldPain } from './useHome'
@@ -81,11 +84,7 @@ function Item({
         <div className="min-w-0 flex-1">
           <h2 className="text-xl leading-tight">{block.name}</h2>
           <p className="text-kiln">
-            {[
-              `${block.minutes} min`,
-              ...(rung ? [`${rung.times} times`] : []),
-              ...(rung?.tempo ? [rung.tempo] : []),
-            ].join(', ')}
+            {[`${block.minutes} min`, ...(rung ? [rung.lines.dose] : [])].join(', ')}
           </p>
         </div>
         <Button
@@ -103,6 +102,16 @@ function Item({
         </Button>
       </div>
       {instruction !== undefined && <p className="mt-2 text-lg leading-snug">{instruction}</p>}
+      {rung?.aim && (
+        <p className="mt-1">
+          <span className="text-kiln">Listen and feel:</span> {rung.aim}
+        </p>
+      )}
+      {rung && (
+        <p className="text-kiln mt-1">
+          {rung.lines.how} {rung.lines.ready}
+        </p>
+      )}
       {rung?.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
       {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
       {rung?.exercise && (
@@ -116,54 +125,6 @@ function Item({
         </div>
       )}
     </li>
-  )
-}
-
-/** What rests for pain, said first and in few words. */
-function Stopped({ page }: { page: HomeResponse }) {
-  return page.stopped.map(({ item, name }) => (
-    <div key={item} className="bg-dangerwash mt-3 rounded-md px-4 py-3">
-      <p className="font-medium">{name} rests.</p>
-      <p>
-        {page.child
-          ? 'Well said. Do not play it until your teacher has looked. Tell a grown-up too.'
-          : 'Your teacher sees this first. Leave it until then; if it stays, see a doctor.'}
-      </p>
-    </div>
-  ))
-}
-
-function NoteToTeacher({ page, home }: { page: HomeResponse; home: HomePage }) {
-  const [words, setWords] = useState('')
-  const [sent, setSent] = useState(false)
-  return (
-    <form
-      className="border-line mt-4 border-t pt-3"
-      onSubmit={(event) => {
-        event.preventDefault()
-        if (words.trim() === '') return
-        home.add({ kind: 'home-noted', date: page.today, words: words.trim() })
-        setWords('')
-        setSent(true)
-      }}
-    >
-      <label>
-        <span className="font-medium">A word to your teacher</span>
-        <textarea
-          value={words}
-          maxLength={2000}
-          onChange={(event) => {
-            setWords(event.target.value)
-            setSent(false)
-          }}
-          className="border-line bg-glaze mt-1 block min-h-20 w-full rounded border p-2"
-        />
-      </label>
-      <div className="mt-2 flex items-center gap-3">
-        <Button type="submit">Send</Button>
-        <span role="status">{sent && 'Kept for the next lesson.'}</span>
-      </div>
-    </form>
   )
 }
 
@@ -254,8 +215,9 @@ function Connection({ home }: { home: HomePage }) {
 
 function Today({ home, page }: { home: HomePage; page: Shown }) {
   const today = page.days.find((d) => d.date === page.today)
-  const stopped = new Set(page.stopped.map((s) => s.item))
-  const blocks = today?.blocks.filter((b) => !stopped.has(b.item)) ?? []
+  const stopped = new Set(page.stops.map((s) => s.item))
+  const rests = playsNothing(page)
+  const blocks = rests ? [] : (today?.blocks.filter((b) => !stopped.has(b.item)) ?? [])
   const ticked = new Set(page.ticks.filter((t) => t.date === page.today).map((t) => t.item))
   const done = blocks.filter((b) => ticked.has(b.item)).length
   return (
@@ -268,15 +230,25 @@ function Today({ home, page }: { home: HomePage; page: Shown }) {
       <Connection home={home} />
       <Untold pain={home.untold} child={page.child} />
       <NotTaken shelf={home.shelf} />
-      <Stopped page={page} />
+      <Stopped page={page} home={home} />
       {blocks.length === 0 ? (
-        <p className="mt-6 text-lg">Nothing is asked for today. Play what you love, or rest.</p>
+        <p className="mt-6 text-lg">
+          {stopped.size > 0
+            ? 'Nothing to play now. Listening to your pieces is practice too.'
+            : 'Nothing is asked for today. Play what you love, or rest.'}
+        </p>
       ) : (
-        <ol className="mt-3 space-y-1">
-          {blocks.map((block) => (
-            <Item key={block.item} block={block} page={page} home={home} />
-          ))}
-        </ol>
+        <>
+          <p className="mt-3">
+            <span className="font-medium">Before you play:</span> {page.told.before.join(' ')}
+          </p>
+          <p className="text-kiln">{page.told.patience}</p>
+          <ol className="mt-3 space-y-1">
+            {blocks.map((block) => (
+              <Item key={block.item} block={block} page={page} home={home} />
+            ))}
+          </ol>
+        </>
       )}
     </>
   )
@@ -304,7 +276,7 @@ export function Home() {
           : 'If anything hurts, tingles or goes numb: stop, do not play through it, press “It hurts”. If it stays, see a doctor.'}
       </p>
       <Beat />
-      <Trainers trainers={page.trainers} />
+      {!playsNothing(page) && <Trainers trainers={page.trainers} />}
       <NoteToTeacher page={page} home={home} />
       <OtherDays page={page} />
     </main>

@@ -1,8 +1,9 @@
 import type { HomeResponse } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { BODY_PARTS } from '@vein-mend/core/packs'
 import type { ActId, IdentifiedRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
-import { dayShown, PAGE_SHAPE, parseSeen, withWaiting } from './homeQueue'
+import { dayShown, PAGE_SHAPE, parseSeen, playsNothing, withWaiting } from './homeQueue'
 
 const MONDAY = '2026-03-02' as IsoDate
 const TUESDAY = '2026-03-03' as IsoDate
@@ -18,7 +19,9 @@ const PAGE: HomeResponse = {
   plain: [],
   trainers: [],
   ticks: [{ date: MONDAY, item: 'music', minutes: 7, tempo: null }],
-  stopped: [],
+  stops: [],
+  told: { before: [], patience: '', caution: '', rest: '' },
+  playing: ['hand', 'arm'],
 }
 
 function tick(id: string, item: string, done = true): IdentifiedRequest {
@@ -39,7 +42,18 @@ describe('what waits on the phone', () => {
       item: 'x',
       name: 'X',
     } as const
-    expect(withWaiting(PAGE, [hurt]).stopped).toEqual([{ item: 'x', name: 'X' }])
+    const stopped = withWaiting(PAGE, [hurt])
+    expect(stopped.stops).toEqual([{ item: 'x', name: 'X', parts: BODY_PARTS, today: true }])
+    expect(playsNothing(stopped)).toBe(true)
+    // Said again with its place, it is one word and not two; feet do not stop a player of hands.
+    const feet = withWaiting(PAGE, [hurt, { ...hurt, id: 'g' as ActId, part: 'leg' }])
+    expect(feet.stops).toMatchObject([{ item: 'x', parts: ['leg'] }])
+    expect(playsNothing(feet)).toBe(false)
+    const slip = { id: 'h' as ActId, kind: 'hurt-taken-back', date: MONDAY, item: 'x' } as const
+    expect(withWaiting(PAGE, [hurt, slip]).stops).toEqual([])
+    // What another lesson told of is not taken back at home.
+    const told = { item: null, name: 'Pain in the hand', parts: ['hand'], today: false } as const
+    expect(withWaiting({ ...PAGE, stops: [told] }, [slip]).stops).toEqual([told])
   })
 
   test('a page of this shape is read back; of another, or half written, it is fetched anew', () => {

@@ -1,10 +1,11 @@
 /** What the page at home shows: what the server said, with what waits here already in it. */
 import type { HomeResponse } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { BODY_PARTS } from '@vein-mend/core/packs'
 import type { IdentifiedRequest } from '@vein-mend/core/record'
 
 /** Raised when the page answers other fields; a page of an earlier shape is fetched anew. */
-export const PAGE_SHAPE = 4
+export const PAGE_SHAPE = 7
 
 /** The page as it was kept on the phone; null where it is none of this shape. */
 export function parseSeen(text: string | null): HomeResponse | null {
@@ -25,14 +26,24 @@ export function withWaiting(
 ): HomeResponse {
   return waiting.reduce((page, act) => {
     if (act.kind === 'hurt-at-home') {
-      const { item, name } = act
-      return { ...page, stopped: [...page.stopped, { item, name }] }
+      const { item, name, part } = act
+      const others = page.stops.filter((s) => !(s.item === item && s.today))
+      const parts = part === undefined ? BODY_PARTS : [part]
+      return { ...page, stops: [...others, { item, name, parts, today: true }] }
+    }
+    if (act.kind === 'hurt-taken-back') {
+      return { ...page, stops: page.stops.filter((s) => !(s.item === act.item && s.today)) }
     }
     if (act.kind !== 'practised') return page
     const { date, item, minutes, tempo, done } = act
     const others = page.ticks.filter((t) => !(t.date === date && t.item === item))
     return { ...page, ticks: done ? [...others, { date, item, minutes, tempo }] : others }
   }, seen)
+}
+
+/** Whether what stops leaves nothing that may be played. */
+export function playsNothing(page: HomeResponse): boolean {
+  return page.stops.some((s) => s.parts.some((part) => page.playing.includes(part)))
 }
 
 /** The day to show: the server's while it answers; else the phone's own, where the page reaches that far. */

@@ -12,7 +12,8 @@ import type { Parcel } from '../../data/mail/parcel'
 import { useMail, useMailState } from '../../data/useActs'
 import { dayShown, PAGE_SHAPE, parseSeen, withWaiting } from './homeQueue'
 
-type HomeAct = ActOf<'practised'> | ActOf<'hurt-at-home'> | ActOf<'home-noted'>
+type HomeAct =
+  ActOf<'practised'> | ActOf<'hurt-at-home'> | ActOf<'hurt-taken-back'> | ActOf<'home-noted'>
 
 function keyOf(token: string): string {
   return `vein-mend-home-${token.slice(0, 12)}`
@@ -88,6 +89,8 @@ export function useHome(token: string) {
     gone,
     away: offline,
     keeping,
+    /** Tells this link from another on the same phone; no key to it. */
+    link: token.slice(0, 12),
     add,
   }
 }

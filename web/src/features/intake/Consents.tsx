@@ -1,10 +1,18 @@
 /** Consents on record: who said yes or no to what, and when. */
 import { CONSENT_STATES, CONSENTS } from '@vein-mend/core/record'
-import type { StudentCard } from '@vein-mend/core/record'
-import { useFormContext } from 'react-hook-form'
+import type { ConsentKind, StudentCard } from '@vein-mend/core/record'
+import { useFormContext, useWatch } from 'react-hook-form'
+import { DateBox } from '../../ui/DateBox'
 import { INPUT_CLASS } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { CONSENT_STATE_WORDS, CONSENT_WORDS } from '../../wording/words'
+
+function ConsentDay({ kind }: { readonly kind: ConsentKind }) {
+  const { register, control } = useFormContext<StudentCard>()
+  const name = `consents.${kind}.on` as const
+  const day = useWatch({ control, name })
+  return <DateBox {...register(name)} value={day} aria-label={`${CONSENT_WORDS[kind]}: on`} />
+}
 
 export function Consents() {
   const { register } = useFormContext<StudentCard>()
@@ -46,12 +54,7 @@ export function Consents() {
                 />
               </td>
               <td>
-                <input
-                  type="date"
-                  aria-label={`${CONSENT_WORDS[kind]}: on`}
-                  {...register(`consents.${kind}.on`)}
-                  className={INPUT_CLASS}
-                />
+                <ConsentDay kind={kind} />
               </td>
             </tr>
           ))}

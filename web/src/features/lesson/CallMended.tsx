@@ -4,7 +4,7 @@ import type { MendedRule } from '@vein-mend/core/mending'
 import type { CaseState } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
-import { WithReason } from '../../ui/WithReason'
+import { WithReason } from '../../parts/WithReason'
 import { percent } from '../../wording/words'
 
 interface Props {
@@ -49,6 +49,7 @@ export function CallMended({ state, rule }: Props) {
         unprompted in music {rule.cleanLessonsAsked} lessons in a row (now {rule.cleanLessons}).
       </span>{' '}
       <WithReason
+        keptAs={`mended-${state.id}`}
         label="Call it mended all the same"
         ask="Why is it mended all the same?"
         done="Mended"

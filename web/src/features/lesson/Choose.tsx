@@ -4,6 +4,7 @@ import { activeProjects, PROJECTS_MOST, proposeProjects } from '@vein-mend/core/
 import type { CaseState, ProjectReason, ProposedProject } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
@@ -20,7 +21,7 @@ export function sayReason(reason: ProjectReason): string {
     case 'base-first':
       return 'belongs to the base'
     case 'drives':
-      return `drives ${reason.names.map((n) => n.toLowerCase()).join(' and ')}`
+      return `can bring: ${reason.names.map((n) => n.toLowerCase()).join(', ')}`
     case 'came-back':
       return reason.times > 1 ? `came back ${reason.times} times` : 'came back'
     case 'grave':
@@ -40,7 +41,7 @@ function RestButton({ state, label }: { readonly state: CaseState; readonly labe
   const view = useView()
   const act = useActs(view.id)
   const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState('')
+  const [reason, setReason] = useKept(`rest-${lesson.id}-${state.id}`)
   return (
     <>
       <Button small onClick={() => setOpen(true)} aria-label={`${label}: ${state.name}`}>
@@ -68,6 +69,7 @@ function RestButton({ state, label }: { readonly state: CaseState; readonly labe
               ],
               `Rests: ${state.name}`,
             )
+            setReason('')
             setOpen(false)
           }}
         >
@@ -110,18 +112,21 @@ function Proposed({
       {lesson.open &&
         (full ? (
           <span className="text-kiln text-sm">waits for room</span>
-        ) : state.status.state === 'resting' && state.ladder ? (
-          <Button
-            small
-            onClick={() =>
-              act(
-                [{ kind: 'case-resumed', lesson: lesson.id, case: state.id }],
-                `Taken up again: ${state.name}`,
-              )
-            }
-          >
-            Take up again
-          </Button>
+        ) : state.ladder ? (
+          <>
+            <Button
+              small
+              onClick={() =>
+                act(
+                  [{ kind: 'case-resumed', lesson: lesson.id, case: state.id }],
+                  `Taken up again: ${state.name}`,
+                )
+              }
+            >
+              Go on at rung {state.ladder.at + 1}
+            </Button>
+            <RemedyButton state={state} label="Another remedy" />
+          </>
         ) : (
           <RemedyButton state={state} label="Pick this" />
         ))}

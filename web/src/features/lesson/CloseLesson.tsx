@@ -9,11 +9,13 @@ import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
+import { DateBox } from '../../ui/DateBox'
 import { Field } from '../../ui/Field'
 import { SidePanel } from '../../ui/SidePanel'
 import { longDay } from '../../wording/dates'
 import { sayForFamily, sayForRecord } from '../../wording/lessonWords'
 import { plural } from '../../wording/words'
+import { HarmAsked } from '../../parts/HarmAsked'
 import { CLOSE_PLACE } from './deskPlaces'
 
 const DAYS_TO_NEXT = 7
@@ -115,7 +117,9 @@ function useCloseLesson() {
     })
     act(acts, 'Lesson closed')
     c.forget()
-    void navigate(`/students/${view.id}/sheet`)
+    // It holds from the day after the lesson, which may be an earlier one that is noted now.
+    const from = addDays(lesson.date, 1)
+    void navigate(`/students/${view.id}/sheet?day=${from}`, { state: { give: true } })
   }
   return { c, suggested, close }
 }
@@ -155,6 +159,7 @@ function Form() {
           />
         )}
       </Field>
+      <HarmAsked text={`${c.note} ${c.family}`} />
       <Assignments summary={c.summary} />
       <Field label="For the family" help="In plain words; change them as you like.">
         {(p) => (
@@ -171,9 +176,8 @@ function Form() {
       </Field>
       <Field label="Next lesson">
         {(p) => (
-          <input
+          <DateBox
             {...p}
-            type="date"
             min={lesson.date}
             value={c.next}
             onChange={(e) => c.setNext(e.target.value)}

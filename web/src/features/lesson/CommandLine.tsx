@@ -1,14 +1,18 @@
 /** One line takes everything: a few letters and one key for a sign, a point and a few letters for the rest. */
-import { useView } from '../../data/studentContext'
-import type { Finding, Strength } from '@vein-mend/core/packs'
-import { searchFindings } from '@vein-mend/core/packs'
-import { useId, useMemo, useRef, useState } from 'react'
+import { useLesson, useView } from '../../data/studentContext'
+import { useKept } from '../../data/useKept'
+import type { Finding, Strength, Synonyms } from '@vein-mend/core/packs'
+import { nearestFindings, searchFindings } from '@vein-mend/core/packs'
+import { sameWords, wordsBegun } from '@vein-mend/core/record'
+import { useId, useRef, useState } from 'react'
 import { INPUT_CLASS } from '../../ui/Field'
 import { COMMAND_LINE_ID } from '../../ui/SidePanel'
 import { StrandMark } from '../../ui/StrandMark'
 import { OBSERVED_WORDS, STRAND_WORDS, STRENGTH_KEYS, STRENGTH_WORDS } from '../../wording/words'
 import { COMMANDS_ONLY } from './commands'
-import type { Command } from './commands'
+import type { Command } from './deskTypes'
+import { useOwnWords } from './useOwnWords'
+import type { OwnWordsKnown } from './useOwnWords'
 
 const BY_KEY = new Map<string, Strength>(
   (Object.entries(STRENGTH_KEYS) as [Strength, string][]).map(([strength, key]) => [key, strength]),
@@ -16,10 +20,19 @@ const BY_KEY = new Map<string, Strength>(
 const OFFERED: readonly Strength[] = ['marked', 'slight', 'unsure', 'absent']
 const SIGNS_MOST = 6
 const COMMANDS_MOST = 8
+const OWN_WORDS_MOST = 2
+/** Fewest letters that are taken for words of the teacher's own. */
+const WORDS_LEAST = 4
 
 type Entry =
   | { readonly kind: 'sign'; readonly finding: Finding }
+  | { readonly kind: 'words'; readonly words: string; readonly known: boolean }
   | { readonly kind: 'command'; readonly command: Command }
+
+const keyOf = (entry: Entry): string => {
+  if (entry.kind === 'sign') return entry.finding.id
+  return entry.kind === 'words' ? `words-${entry.words}` : entry.command.id
+}
 
 interface SuggestionProps {
   readonly finding: Finding
@@ -57,49 +70,87 @@ function Suggestion({ finding, id, chosen, onNote }: SuggestionProps) {
   )
 }
 
-function CommandRow({ command, id, chosen }: { command: Command; id: string; chosen: boolean }) {
+interface RowProps {
+  readonly words: React.ReactNode
+  readonly run: () => void
+  readonly id: string
+  readonly chosen: boolean
+}
+
+function Row({ words, run, id, chosen }: RowProps) {
   return (
     <li id={id} className={`rounded px-2 ${chosen ? 'bg-slip outline-ink outline-2' : ''}`}>
       <button
         type="button"
         tabIndex={chosen ? 0 : -1}
-        onClick={command.run}
+        onClick={run}
         className="min-h-10 w-full py-1 text-left"
       >
-        {command.words} {chosen && <kbd className="text-kiln font-sans text-sm">Enter</kbd>}
+        {words} {chosen && <kbd className="text-kiln font-sans text-sm">Enter</kbd>}
       </button>
     </li>
+  )
+}
+
+function InWords({ words, known }: { words: string; known: boolean }) {
+  return (
+    <>
+      Note <em>“{words}”</em>
+      <span className="text-kiln text-sm">
+        {' '}
+        {known ? 'once more, in your own words' : 'in your own words'}
+      </span>
+    </>
   )
 }
 
 interface Props {
   readonly commands: (query: string) => readonly Command[]
   readonly onNote: (finding: Finding, strength: Strength) => void
+  readonly onNoteWords: (words: string) => void
 }
 
+/** The teacher's own words: those noted before that begin so, and what stands in the line. */
+function ownWords({ known }: OwnWordsKnown, query: string): readonly Entry[] {
+  const words = query.trim()
+  const before = wordsBegun(known, words).slice(0, OWN_WORDS_MOST)
+  const entries = before.map((k) => ({ kind: 'words', words: k.words, known: true }) as const)
+  const isNew = words.length >= WORDS_LEAST && !known.some((k) => sameWords(k.words, words))
+  return isNew ? [...entries, { kind: 'words', words, known: false }] : entries
+}
+
+/**
+ * Signs that are found come first and words of the teacher's own last; where none is found it is the other way round,
+ * so that no key notes a sign that only looks like it.
+ */
 function entriesOf(
-  signs: readonly Finding[],
+  own: OwnWordsKnown,
+  synonyms: Synonyms,
   query: string,
   commands: readonly Command[],
 ): readonly Entry[] {
-  const found = query.startsWith(COMMANDS_ONLY) ? [] : searchFindings(signs, query, SIGNS_MOST)
-  return [
-    ...found.map((finding) => ({ kind: 'sign', finding }) as const),
-    ...commands.slice(0, COMMANDS_MOST).map((command) => ({ kind: 'command', command }) as const),
-  ]
+  const run = commands
+    .slice(0, COMMANDS_MOST)
+    .map((command) => ({ kind: 'command', command }) as const)
+  if (query.startsWith(COMMANDS_ONLY)) return run
+  const found = searchFindings(own.signs, query, { synonyms, most: SIGNS_MOST })
+  const signs = (list: readonly Finding[]) =>
+    list.map((finding) => ({ kind: 'sign', finding }) as const)
+  const inWords = ownWords(own, query)
+  if (found.length > 0) return [...signs(found), ...run, ...inWords]
+  if (inWords.length === 0) return run
+  return [...run, ...inWords, ...signs(nearestFindings(own.signs, query))]
 }
 
 /** What is typed, what it finds, which of it is chosen, and what a key does with it. */
-function useCommandLine({ commands, onNote }: Props) {
+function useCommandLine({ commands, onNote, onNoteWords }: Props) {
   const view = useView()
+  const own = useOwnWords()
   const line = useRef<HTMLInputElement>(null)
-  const [query, setQuery] = useState('')
+  // Half a word is there again after a reload.
+  const [query, setQuery] = useKept(`line-${useLesson().id}`)
   const [place, setPlace] = useState(0)
-  const signs = useMemo(
-    () => view.knowledge.findings.filter((f) => !f.byCheckOnly),
-    [view.knowledge],
-  )
-  const entries = entriesOf(signs, query, commands(query))
+  const entries = entriesOf(own, view.knowledge.synonyms ?? {}, query, commands(query))
   const chosen = entries[Math.min(place, entries.length - 1)]
   const empty = () => {
     setQuery('')
@@ -110,18 +161,22 @@ function useCommandLine({ commands, onNote }: Props) {
     empty()
     line.current?.focus()
   }
-  const run = (command: Command) => {
+  const run = (entry: Exclude<Entry, { readonly kind: 'sign' }>) => {
     empty()
-    command.run()
+    if (entry.kind === 'command') entry.command.run()
+    else {
+      onNoteWords(entry.words)
+      line.current?.focus()
+    }
   }
   const onKey = (event: React.KeyboardEvent) => {
     const strength = event.key === 'Enter' ? 'marked' : BY_KEY.get(event.key)
     if (chosen?.kind === 'sign' && strength) {
       event.preventDefault()
       note(chosen.finding, strength)
-    } else if (chosen?.kind === 'command' && event.key === 'Enter') {
+    } else if (chosen && chosen.kind !== 'sign' && event.key === 'Enter') {
       event.preventDefault()
-      run(chosen.command)
+      run(chosen)
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault()
       const step = event.key === 'ArrowDown' ? 1 : -1
@@ -169,17 +224,18 @@ export function CommandLine(props: Props) {
         {entries.map((entry, i) =>
           entry.kind === 'sign' ? (
             <Suggestion
-              key={entry.finding.id}
+              key={keyOf(entry)}
               id={idOf(i)}
               finding={entry.finding}
               chosen={entry === chosen}
               onNote={note}
             />
           ) : (
-            <CommandRow
-              key={entry.command.id}
+            <Row
+              key={keyOf(entry)}
               id={idOf(i)}
-              command={{ ...entry.command, run: () => run(entry.command) }}
+              words={entry.kind === 'command' ? entry.command.words : <InWords {...entry} />}
+              run={() => run(entry)}
               chosen={entry === chosen}
             />
           ),

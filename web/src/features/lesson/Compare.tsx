@@ -115,7 +115,7 @@ export function Compare() {
   if (!lesson.open) return list.length > 0 ? <ul className="mt-2 text-sm">{list}</ul> : null
   if (!sign) return null
   return (
-    <div className="mt-2">
+    <div>
       {list.length > 0 && <ul className="text-sm">{list}</ul>}
       {open ? (
         <CompareForm noted={[sign, ...others]} onDone={() => setOpen(false)} />

@@ -3,6 +3,7 @@ import { useView, useLesson } from '../../data/studentContext'
 import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { INPUT_CLASS } from '../../ui/Field'
 
@@ -10,18 +11,12 @@ export function CueLine({ state }: { state: CaseState }) {
   const lesson = useLesson()
   const view = useView()
   const act = useActs(view.id)
-  const [words, setWords] = useState<string | null>(null)
-  const recalled =
-    state.recalls.some((r) => r.lesson === lesson.id) || state.cue?.since === lesson.id
-  if (words === null) {
+  const [words, setWords] = useKept(`cue-${lesson.id}-${state.id}`)
+  const [changing, setChanging] = useState(words !== '')
+  if (!changing) {
     return (
       <p>
-        {state.cue && recalled && (
-          <>
-            <span className="text-kiln">Cue:</span> “{state.cue.words}”
-          </>
-        )}
-        <Button small look="bare" onClick={() => setWords('')}>
+        <Button small look="bare" onClick={() => setChanging(true)}>
           {state.cue ? 'Change the cue' : 'Agree a cue'}
         </Button>
       </p>
@@ -38,7 +33,8 @@ export function CueLine({ state }: { state: CaseState }) {
             `Cue: ${words.trim()}`,
           )
         }
-        setWords(null)
+        setWords('')
+        setChanging(false)
       }}
     >
       <input

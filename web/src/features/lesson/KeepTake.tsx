@@ -6,6 +6,7 @@ import { api } from '../../data/api'
 import { freshAct } from '../../data/freshId'
 import { useLesson, useView } from '../../data/studentContext'
 import { useChange } from '../../data/useChange'
+import { useKept } from '../../data/useKept'
 import { TakeRows } from '../../parts/Takes'
 import { INPUT_CLASS } from '../../ui/Field'
 import { Button } from '../../ui/Button'
@@ -16,7 +17,7 @@ const ACCEPTED = 'audio/*,image/png,image/jpeg,image/webp,.mid,.midi'
 function TakeForm({ onDone }: { onDone: () => void }) {
   const lesson = useLesson()
   const view = useView()
-  const [words, setWords] = useState('')
+  const [words, setWords] = useKept(`take-${lesson.id}`)
   const [fault, setFault] = useState<CaseId | null>(null)
   const { run, running, trouble } = useChange({
     change: (file: File) =>
@@ -25,6 +26,7 @@ function TakeForm({ onDone }: { onDone: () => void }) {
     unchanged: 'Nothing was kept; the file is where it was.',
     done: (_, file) => {
       toast(`Kept: ${words === '' ? file.name : words}`)
+      setWords('')
       onDone()
     },
   })
@@ -86,7 +88,7 @@ export function KeepTake() {
   const [open, setOpen] = useState(false)
   const here = view.record.takes.filter((t) => t.lesson === lesson.id && !t.removed)
   return (
-    <div className="mt-2">
+    <div>
       {here.length > 0 && <TakeRows takes={here} />}
       {lesson.open && (
         <Button small look="bare" onClick={() => setOpen(true)}>

@@ -1,30 +1,32 @@
-/** The lesson desk: what is being mended on the left, signs in the middle, the rivals on the right. */
+/** The lesson desk: the path in its order on the left, what was noted and what could explain it on the right. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
-import { agenda, nextStep } from '@vein-mend/core/record'
+import { agenda, brief, nextStep } from '@vein-mend/core/record'
 import type { LessonId } from '@vein-mend/core/record'
+import type { Diagnosis } from '@vein-mend/core/diagnosis'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
+import { Button } from '../../ui/Button'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
 import { useDiagnosis } from '../../workers/useDiagnosis'
-import { Agenda } from './Agenda'
 import { AimLine } from './AimLine'
 import { Choose } from './Choose'
 import { CloseLesson } from './CloseLesson'
 import { commandsFor } from './commands'
 import { goToPlace, placeOf } from './deskPlaces'
+import { LessonPath } from './LessonPath'
+import { FirstThings } from '../../parts/FirstThings'
 import { NextCheck } from '../../parts/NextCheck'
 import { Projects } from './Projects'
 import { Rivals } from './Rivals'
 import { useSetting } from './setting'
-import { SettingBar } from './SettingBar'
+import { SayFirst } from './SayFirst'
 import { SetupPanel } from './SetupPanel'
-import { Signs } from './Signs'
-import { StopBanner } from '../../parts/StopBanner'
+import { NoteLine, Signs } from './Signs'
 import { useUndoKey } from './useUndoKey'
 
 function Heading() {
@@ -40,6 +42,47 @@ function Heading() {
         {view.knowledge.name}, lesson of {shortDay(lesson.date)}
       </span>
     </h1>
+  )
+}
+
+interface WhichProps {
+  readonly diagnosis: Diagnosis
+  readonly settling: string | null
+  readonly onSettling: (fault: string | null) => void
+}
+
+/** The reasoning, where it is needed: once something was noted, or asked for before. */
+function Which(props: WhichProps) {
+  const lesson = useLesson()
+  const [asked, setAsked] = useState(false)
+  const nothing = lesson.signs.length + lesson.checks.length + lesson.setups.length === 0
+  if (nothing && !asked && props.settling === null) {
+    return (
+      <p className="text-kiln mt-4">
+        Once something is noted, what could explain it stands here, with the check that tells most.{' '}
+        <Button small look="bare" onClick={() => setAsked(true)}>
+          What is common at this stage
+        </Button>
+      </p>
+    )
+  }
+  return (
+    <>
+      <NextCheck diagnosis={props.diagnosis} />
+      <Rivals {...props} />
+    </>
+  )
+}
+
+/** Until something is noted: how to speak to them, what came from home, what was aimed at. */
+function KnowFirst() {
+  const lesson = useLesson()
+  const view = useView()
+  if (!lesson.open || lesson.signs.length + lesson.checks.length > 0) return null
+  return (
+    <div className="mt-3">
+      <FirstThings told={brief(view.record, lesson.date)} />
+    </div>
   )
 }
 
@@ -74,30 +117,28 @@ function Desk() {
         <Heading />
         <CloseLesson open={closing} onOpenChange={setClosing} />
       </div>
-      <div id="aim-line">
-        <AimLine />
-      </div>
-      <Agenda />
-      {diagnosis && <StopBanner stops={diagnosis.stops} />}
-      <div className="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
+      <NoteLine setting={setting} commands={commands} />
+      <LessonPath />
+      <div className="mt-1 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
         <div className="[contain:layout_style]">
-          <Signs setting={setting} commands={commands} />
+          <SayFirst />
           <SetupPanel />
-          {lesson.open && <SettingBar setting={setting} onChange={setSetting} />}
+          <Projects setting={setting} onSetting={setSetting} />
           {/* What is out of sight is not laid out again with every key. */}
-          <div className="[contain-intrinsic-size:auto_600px] [content-visibility:auto]">
-            <Projects setting={setting} />
+          <div className="[contain-intrinsic-size:auto_300px] [content-visibility:auto]">
             <Choose />
+            <div id="aim-line">
+              <AimLine />
+            </div>
           </div>
         </div>
         <div className="[contain:layout_style]">
+          <KnowFirst />
+          <Signs setting={setting} />
           {diagnosis ? (
-            <>
-              <NextCheck diagnosis={diagnosis} />
-              <Rivals diagnosis={diagnosis} settling={settling} onSettling={setSettling} />
-            </>
+            <Which diagnosis={diagnosis} settling={settling} onSettling={setSettling} />
           ) : (
-            <Loading what="the rivals" />
+            <Loading what="what could explain it" />
           )}
         </div>
       </div>

@@ -2,11 +2,10 @@
 import { useView, useLesson } from '../../data/studentContext'
 import type { CaseState, RecordedLook } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
-import { Tally } from '../../ui/Tally'
+import { TRIES_ASKED } from './commandsNext'
+import { Tally } from './Tally'
 import { CONDITION_WORDS } from '../../wording/words'
 import type { Setting } from './setting'
-
-const TRIES_ASKED = 5
 
 interface Props {
   readonly state: CaseState
@@ -33,20 +32,27 @@ export function Look({ state, setting, done }: Props) {
       `Looked: ${clean} clean of ${tries}`,
     )
   return (
-    <div className="space-y-1.5">
+    <div className="space-y-1">
       {done.map((l) => (
-        <p key={l.act}>
-          <span className="text-kiln">
-            Looked {CONDITION_WORDS[l.condition]}, {l.prompted ? 'after the cue' : 'unprompted'}:
-          </span>{' '}
-          {l.clean} clean of {l.tries}
+        <p key={l.act} className="text-kiln">
+          Looked {CONDITION_WORDS[l.condition]}, {l.prompted ? 'after the cue' : 'unprompted'}:{' '}
+          <span className="text-ink">
+            {l.clean} clean of {l.tries}
+          </span>
         </p>
       ))}
-      <p>
-        Let them play {CONDITION_WORDS[setting.condition]}
-        {setting.prompted ? ', after the cue:' : ', and look before you say the cue:'}
-      </p>
-      <Tally asked={TRIES_ASKED} keep="Keep the look," onKeep={keep} />
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <span>
+          {done.length > 0 ? 'Once more' : 'Look'}
+          {setting.prompted ? ' after the cue:' : ' before the cue:'}
+        </span>
+        <Tally
+          keptAs={`look-${lesson.id}-${state.id}`}
+          asked={TRIES_ASKED}
+          keep="Keep the look,"
+          onKeep={keep}
+        />
+      </div>
     </div>
   )
 }

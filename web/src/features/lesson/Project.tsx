@@ -1,18 +1,21 @@
 /** One fault being mended, in the order of a lesson: cue, look, rung, decision. */
+import { sayPass } from '@vein-mend/core/packs'
 import { useView, useLesson } from '../../data/studentContext'
-import type { Recall } from '@vein-mend/core/mending'
+import type { MendedRule } from '@vein-mend/core/mending'
 import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
 import type { RungAdvice, Tries } from '@vein-mend/core/remedy'
-import { ruleFor } from '@vein-mend/core/record'
+import { lessonsStuck, restsForPain, ruleFor } from '@vein-mend/core/record'
 import type { CaseState, LadderState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
+import { OpenMarker } from '../../ui/OpenMarker'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
-import { Tally } from '../../ui/Tally'
+import { Tally } from './Tally'
 import { shortDay } from '../../wording/dates'
-import { ADVICE_WORDS, percent, sayPass, STRAND_WORDS } from '../../wording/words'
+import { ADVICE_WORDS, percent, plural, STRAND_WORDS, WAY_WORDS } from '../../wording/words'
 import { OtherStates } from '../../parts/OtherStates'
 import { CallMended } from './CallMended'
 import { CueLine } from './CueLine'
@@ -20,6 +23,7 @@ import { projectPlace } from './deskPlaces'
 import { InTheirWords } from './InTheirWords'
 import { Look } from './Look'
 import { RestButton } from './Choose'
+import { RecallStep } from './RecallStep'
 import { RemedyButton } from './RemedyButton'
 import type { Setting } from './setting'
 import { SlipCounter } from './SlipCounter'
@@ -27,47 +31,6 @@ import { SlipCounter } from './SlipCounter'
 interface Props {
   readonly state: CaseState
   readonly setting: Setting
-}
-
-const RECALLS: readonly (readonly [Recall, string])[] = [
-  ['alone', 'Alone'],
-  ['hint', 'With a hint'],
-  ['not', 'Not'],
-]
-
-function RecallStep({ state }: Omit<Props, 'setting'>) {
-  const lesson = useLesson()
-  const view = useView()
-  const act = useActs(view.id)
-  if (!state.cue || state.cue.since === lesson.id) return null
-  const told = state.recalls.findLast((r) => r.lesson === lesson.id)
-  if (told) {
-    const words = RECALLS.find(([key]) => key === told.recall)?.[1].toLowerCase()
-    return (
-      <p>
-        <span className="text-kiln">Cue recalled:</span> {words} (“{state.cue.words}”)
-      </p>
-    )
-  }
-  return (
-    <div className="flex flex-wrap items-center gap-2">
-      <span>Ask: what was the cue, and why?</span>
-      {RECALLS.map(([recall, words]) => (
-        <Button
-          key={recall}
-          small
-          onClick={() =>
-            act(
-              [{ kind: 'cue-recalled', lesson: lesson.id, case: state.id, recall }],
-              `Cue recalled: ${words.toLowerCase()}`,
-            )
-          }
-        >
-          {words}
-        </Button>
-      ))}
-    </div>
-  )
 }
 
 function sum(tries: readonly Tries[]): Tries {
@@ -138,9 +101,6 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
   return (
     <div>
       <p>
-        <span className="text-kiln">
-          Rung {ladder.at + 1} of {ladder.rungs.length}:
-        </span>{' '}
         {(rung.notes ?? rung.own) && (
           <Link
             to={`/students/${view.id}/faults/${state.id}/ladder`}
@@ -150,10 +110,13 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
           </Link>
         )}{' '}
         <span className="font-medium">{rung.name}.</span> {rung.instruction}{' '}
-        <span className="text-kiln">Passed with {sayPass(rung.pass)}.</span>
+        <span className="text-kiln">
+          Taught: {WAY_WORDS[rung.way]}. Passed with {sayPass(rung.pass)}.
+        </span>
       </p>
       <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-2">
         <Tally
+          keptAs={`rung-${lesson.id}-${state.id}-${rung.id}`}
           asked={triesAsked(rung.pass)}
           keep="Keep"
           onKeep={(clean, tries) =>
@@ -180,18 +143,136 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
   )
 }
 
+/** The rung and all that goes with it: folded until the fault has been looked at today, or opened by hand. */
+function RungFold({ state, setting, rule }: Props & { readonly rule: MendedRule }) {
+  const lesson = useLesson()
+  const { ladder } = state
+  const rung = ladder?.rungs[ladder.at]
+  const [kept, keep] = useKept(`rung-fold-${lesson.id}-${state.id}`)
+  const looked = state.looks.some((l) => l.lesson === lesson.id)
+  const due = looked || ladder?.startedOn === lesson.date || state.cue === null
+  const open = kept === '' ? due : kept === 'open'
+  return (
+    <details className="group" open={open}>
+      <summary
+        className="flex min-h-11 cursor-pointer items-center gap-2"
+        onClick={(event) => {
+          // Kept as it was put, over a reload too.
+          event.preventDefault()
+          keep(open ? 'shut' : 'open')
+        }}
+      >
+        <OpenMarker />
+        {ladder && rung ? (
+          <span>
+            Rung {ladder.at + 1} of {ladder.rungs.length}
+            <span className="text-kiln">: {rung.name}; cue, slips, mended?</span>
+          </span>
+        ) : (
+          <span>
+            Cue and slips<span className="text-kiln">; no ladder yet</span>
+          </span>
+        )}
+      </summary>
+      <div className="space-y-2.5 pb-1">
+        <RungStep state={state} />
+        <CueLine state={state} />
+        <InTheirWords state={state} />
+        <SlipCounter state={state} setting={setting} />
+        <div className="flex flex-wrap items-center gap-2">
+          {!rule.holds && <CallMended state={state} rule={rule} />}
+          <RestButton state={state} label="Let it rest" />
+        </div>
+      </div>
+    </details>
+  )
+}
+
+/** Lessons on one rung: what could be tried is a touch away. */
+function NotMoving({ state }: Omit<Props, 'setting'>) {
+  const view = useView()
+  const lessons = lessonsStuck(state)
+  if (lessons === 0) return null
+  return (
+    <p>
+      {plural(lessons, 'lesson')} on one rung:{' '}
+      <Link className="underline underline-offset-4" to={`/students/${view.id}/faults/${state.id}`}>
+        what could be tried
+      </Link>
+    </p>
+  )
+}
+
+/** What is done with a fault that is being mended: recall and look in sight, the rest in its fold. */
+function Healing({ state, setting, rule }: Props & { readonly rule: MendedRule }) {
+  const lesson = useLesson()
+  const looks = state.looks.filter((l) => l.lesson === lesson.id)
+  return (
+    <>
+      <RecallStep state={state} />
+      <Look state={state} setting={setting} done={looks} />
+      {rule.holds && <CallMended state={state} rule={rule} />}
+      <NotMoving state={state} />
+      <RungFold state={state} setting={setting} rule={rule} />
+    </>
+  )
+}
+
+/** While what stops the playing has not been answered nothing is played; all that is only said stays. */
+function Resting({ state, rule }: Omit<Props, 'setting'> & { readonly rule: MendedRule }) {
+  const healing = state.status.state === 'healing'
+  return (
+    <>
+      {(healing || state.status.state === 'relapsed') && <RecallStep state={state} />}
+      <p>Its looks and its ladder rest until what stops the playing has been answered.</p>
+      {healing && (
+        <>
+          <div className="flex flex-wrap items-center gap-x-4">
+            <CueLine state={state} />
+            <InTheirWords state={state} />
+            <RestButton state={state} label="Let it rest" />
+          </div>
+          <CallMended state={state} rule={rule} />
+        </>
+      )}
+      {hasOtherStates(state) && <OtherStates state={state} />}
+    </>
+  )
+}
+
+/** Whether the record may still say otherwise of it: it was mended, or has come back. */
+function hasOtherStates({ status }: CaseState): boolean {
+  return status.state === 'mended' || status.state === 'relapsed'
+}
+
+/** A fault that is not being mended now: looked at again, with what comes of it. */
+function LookAgain({ state, setting }: Props) {
+  const lesson = useLesson()
+  const looks = state.looks.filter((l) => l.lesson === lesson.id)
+  return (
+    <>
+      {state.status.state === 'relapsed' && <RecallStep state={state} />}
+      <Look state={state} setting={setting} done={looks} />
+      <SlipCounter state={state} setting={setting} />
+      {hasOtherStates(state) && <OtherStates state={state} />}
+    </>
+  )
+}
+
 export function Project({ state, setting }: Props) {
   const lesson = useLesson()
   const view = useView()
   const rule = ruleFor(view.record, state)
-  const looks = state.looks.filter((l) => l.lesson === lesson.id)
+  const { status } = state
+  const doing = lesson.open && status.state !== 'open'
+  const rests = restsForPain(view.record, state)
   return (
     <article
       id={projectPlace(state.id)}
-      className="border-line scroll-mt-4 space-y-2.5 border-b py-3"
+      className="border-line scroll-mt-4 space-y-1.5 border-b pt-2 pb-1"
       aria-label={state.name}
     >
-      <div className="flex flex-wrap items-center gap-2.5">
+      <div className="flex flex-wrap items-baseline gap-x-2.5">
         <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
         <h3 className="text-lg">
           <Link
@@ -201,35 +282,21 @@ export function Project({ state, setting }: Props) {
             {state.name}
           </Link>
         </h3>
-        <StateWord state={state.status.state} />
-        <span className="text-kiln ml-auto text-sm tabular-nums">
-          {percent(rule.belief)} sure it is mended
+        {state.cue && <span className="italic">“{state.cue.words}”</span>}
+        <span className="ml-auto">
+          <StateWord state={status.state} />
         </span>
       </div>
-      {lesson.open && state.status.state !== 'open' && (
-        <>
-          {state.status.state === 'healing' && <RecallStep state={state} />}
-          <Look state={state} setting={setting} done={looks} />
-          <SlipCounter state={state} setting={setting} />
-          {state.status.state === 'healing' && (
-            <>
-              <RungStep state={state} />
-              <CueLine state={state} />
-              <InTheirWords state={state} />
-              <div className="flex flex-wrap items-center gap-2">
-                <CallMended state={state} rule={rule} />
-                <RestButton state={state} label="Let it rest" />
-              </div>
-            </>
-          )}
-        </>
+      {doing && rests && <Resting state={state} rule={rule} />}
+      {doing && !rests && status.state === 'healing' && (
+        <Healing state={state} setting={setting} rule={rule} />
       )}
-      {lesson.open && (state.status.state === 'mended' || state.status.state === 'relapsed') && (
-        <OtherStates state={state} />
+      {doing && !rests && status.state !== 'healing' && (
+        <LookAgain state={state} setting={setting} />
       )}
-      {state.status.state === 'mended' && state.status.nextRecheck !== null && (
+      {status.state === 'mended' && status.nextRecheck !== null && (
         <p className="text-kiln">
-          Mended on {shortDay(state.status.on)}. Look again on {shortDay(state.status.nextRecheck)}.
+          Mended on {shortDay(status.on)}. Look again on {shortDay(status.nextRecheck)}.
         </p>
       )}
     </article>

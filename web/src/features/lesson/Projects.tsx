@@ -6,6 +6,7 @@ import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'
 import { Project } from './Project'
 import type { Setting } from './setting'
+import { SettingBar } from './SettingBar'
 
 /** Faults to look at in this lesson: projects, rechecks due, and what was looked at already today. */
 function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseState[] {
@@ -19,13 +20,19 @@ function casesForLesson(view: StudentView, lesson: LessonState): readonly CaseSt
   )
 }
 
-export function Projects({ setting }: { setting: Setting }) {
+interface Props {
+  readonly setting: Setting
+  readonly onSetting: (setting: Setting) => void
+}
+
+export function Projects({ setting, onSetting }: Props) {
   const lesson = useLesson()
   const view = useView()
   const cases = casesForLesson(view, lesson)
   if (cases.length === 0) return null
   return (
-    <Section title="Being mended" aside="look before you prompt">
+    <Section title="Recall and look" aside="look before you prompt">
+      {lesson.open && <SettingBar setting={setting} onChange={onSetting} />}
       {cases.map((c) => (
         <Project key={c.id} state={c} setting={setting} />
       ))}

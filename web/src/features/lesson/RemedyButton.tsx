@@ -3,6 +3,7 @@ import { useView, useLesson } from '../../data/studentContext'
 import type { CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { SidePanel } from '../../ui/SidePanel'
@@ -21,7 +22,7 @@ export function RemedyButton({ state, label }: Props & { readonly label: string 
   const fault = view.knowledge.faults.find((f) => f.id === state.fault)
   const running = state.ladder !== null && state.status.state === 'healing'
   const [open, setOpen] = useState(false)
-  const [reason, setReason] = useState('')
+  const [reason, setReason] = useKept(`remedy-${lesson.id}-${state.id}`)
   const [weeks, setWeeks] = useState(USUAL_WEEKS)
   const [remedy, setRemedy] = useState(() => (fault && !running ? firstRemedy(view, fault) : null))
   if (!fault || !lesson.open) return null
@@ -41,6 +42,7 @@ export function RemedyButton({ state, label }: Props & { readonly label: string 
       ],
       'Remedy started',
     )
+    setReason('')
     setOpen(false)
   }
   return (

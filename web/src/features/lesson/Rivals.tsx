@@ -3,6 +3,7 @@ import { useView, useLesson } from '../../data/studentContext'
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
 import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useState } from 'react'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
@@ -11,7 +12,7 @@ import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { sayRefusal } from '../../wording/refusals'
-import { percent, plural, signed, STRAND_WORDS } from '../../wording/words'
+import { percent, plural, sayWeight, STRAND_WORDS } from '../../wording/words'
 import { Settle } from '../../parts/Settle'
 
 const SHOWN_AT_FIRST = 5
@@ -22,18 +23,14 @@ function Reasons({ rival }: { rival: Rival }) {
     <div className="mt-2 text-sm">
       <p>{rival.fault.why}</p>
       <table className="mt-2">
-        <caption className="sr-only">
-          What speaks for and against {rival.fault.name}, in decibans
-        </caption>
+        <caption className="sr-only">What speaks for and against {rival.fault.name}</caption>
         <tbody>
           <tr>
             <th scope="row" className="pr-3 text-left font-normal">
-              Before any sign ({percent(rival.prior)})
+              Before any sign of this lesson
             </th>
             <td />
-            <td className="pl-2 text-right tabular-nums">
-              {signed(rival.priorDecibans - rival.failed.decibans)}
-            </td>
+            <td className="pl-2 text-right tabular-nums">{percent(rival.prior)}</td>
           </tr>
           {rival.failed.remedies > 0 && (
             <tr>
@@ -43,7 +40,7 @@ function Reasons({ rival }: { rival: Rival }) {
               <td>
                 <DecibanBar decibans={rival.failed.decibans} />
               </td>
-              <td className="pl-2 text-right tabular-nums">{signed(rival.failed.decibans)}</td>
+              <td className="pl-2 text-right tabular-nums">{sayWeight(rival.failed.decibans)}</td>
             </tr>
           )}
           {told.map((r) => (
@@ -54,13 +51,13 @@ function Reasons({ rival }: { rival: Rival }) {
               <td>
                 <DecibanBar decibans={r.decibans} />
               </td>
-              <td className="pl-2 text-right tabular-nums">{signed(r.decibans)}</td>
+              <td className="pl-2 text-right tabular-nums">{sayWeight(r.decibans)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="text-kiln mt-1">
-        10 dB is ten to one. The lines add up to {percent(rival.probability)}.
+        Taken together, {percent(rival.probability)}. Filled bars speak for it, hollow ones against.
       </p>
       {rival.unseen.length > 0 && (
         <p className="mt-1">
@@ -123,9 +120,9 @@ function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowPro
             look={first ? 'main' : 'plain'}
             className="w-20"
             onClick={onSettle}
-            aria-label={`Settle on ${rival.fault.name}`}
+            aria-label={`Decide on ${rival.fault.name}`}
           >
-            Settle
+            Decide
           </Button>
         )}
       </div>
@@ -137,6 +134,51 @@ function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowPro
       </div>
       {open && <Reasons rival={rival} />}
     </li>
+  )
+}
+
+function GroupWord({ children }: { children: string }) {
+  return <p className="text-kiln mt-3 text-sm">{children}</p>
+}
+
+/** What explains what was noted, what is on record anyway, and what is merely common. Before any sign all are alike. */
+function grouped(
+  rivals: readonly Rival[],
+  isOnRecord: (rival: Rival) => boolean,
+  nothingNoted: boolean,
+) {
+  const [onRecord, others] = [rivals.filter(isOnRecord), rivals.filter((r) => !isOnRecord(r))]
+  return {
+    explain: nothingNoted ? others : others.filter((r) => r.explains),
+    onRecord,
+    common: nothingNoted ? [] : others.filter((r) => !r.explains),
+  }
+}
+
+interface GroupsProps {
+  readonly groups: ReturnType<typeof grouped>
+  /** Those that are merely common too. */
+  readonly all: boolean
+  readonly headed: boolean
+  readonly row: (rival: Rival) => ReactNode
+}
+
+function RivalGroups({ groups, all, headed, row }: GroupsProps) {
+  const { explain, onRecord, common } = groups
+  const shown = all ? explain : explain.slice(0, SHOWN_AT_FIRST)
+  return (
+    <>
+      {shown.length > 0 && headed && <GroupWord>Explain what was noted</GroupWord>}
+      {shown.length > 0 && <ol aria-label="What may lie behind it">{shown.map(row)}</ol>}
+      {onRecord.length > 0 && <GroupWord>On record already</GroupWord>}
+      {onRecord.length > 0 && <ol aria-label="Faults on record">{onRecord.map(row)}</ol>}
+      {all && common.length > 0 && (
+        <>
+          <GroupWord>Merely common at this stage; nothing noted speaks for them</GroupWord>
+          <ol aria-label="Common faults">{common.map(row)}</ol>
+        </>
+      )}
+    </>
   )
 }
 
@@ -189,31 +231,34 @@ export function Rivals({
   const rivalSettling = diagnosis.rivals.find((r) => r.fault.id === settling)
   const settledElsewhere = settling !== null && caseOf(settling) !== undefined
   useShutWhenSettled(settledElsewhere, rivalSettling, onSettling)
-  const shown = all ? diagnosis.rivals : diagnosis.rivals.slice(0, SHOWN_AT_FIRST)
-  const urgent = diagnosis.mendFirst.find((u) => u.probability > 0.3 && u.downstream > 0.2)
   const nothing = lesson.signs.length + lesson.checks.length === 0
+  const groups = grouped(diagnosis.rivals, (r) => caseOf(r.fault.id) !== undefined, nothing)
+  const explaining = new Set([...groups.explain, ...groups.onRecord].map((r) => r.fault.id))
+  // What nobody noted anything of, and nobody settled on, is not to be mended first.
+  const urgent = diagnosis.mendFirst.find(
+    (u) => explaining.has(u.fault.id) && u.probability > 0.3 && u.downstream > 0.2,
+  )
+  const row = (r: Rival) => (
+    <RivalRow
+      key={r.fault.id}
+      rival={r}
+      first={!nothing && r === groups.explain[0]}
+      status={caseOf(r.fault.id)?.status.state ?? null}
+      closed={!lesson.open}
+      onSettle={() => onSettling(r.fault.id)}
+      onComeBack={() => comeBack(r, caseOf(r.fault.id))}
+    />
+  )
   return (
     <Section
-      title={nothing ? 'Rivals before any sign' : 'Rivals'}
+      title={nothing ? 'Common at this stage' : 'What may lie behind it'}
       aside={
         diagnosis.method === 'exact'
-          ? 'exact'
-          : `up to three faults at once; at most ${percent(diagnosis.missedAtMost)} left out`
+          ? undefined
+          : `so many signs: up to three faults at once are weighed; at most ${percent(diagnosis.missedAtMost)} is left out`
       }
     >
-      <ol aria-label="Rival faults">
-        {shown.map((r) => (
-          <RivalRow
-            key={r.fault.id}
-            rival={r}
-            first={!nothing && r === diagnosis.rivals[0]}
-            status={caseOf(r.fault.id)?.status.state ?? null}
-            closed={!lesson.open}
-            onSettle={() => onSettling(r.fault.id)}
-            onComeBack={() => comeBack(r, caseOf(r.fault.id))}
-          />
-        ))}
-      </ol>
+      <RivalGroups groups={groups} all={all} headed={!nothing} row={row} />
       <div className="flex flex-wrap items-center gap-2">
         <Button small look="bare" onClick={() => setAll(!all)}>
           {all ? 'Show the likeliest' : `Show all ${diagnosis.rivals.length}`}
@@ -227,7 +272,7 @@ export function Rivals({
       </div>
       {!nothing && urgent && (
         <p className="mt-1 text-sm">
-          <span className="font-medium">Mend first:</span> {urgent.fault.name}. It drives{' '}
+          <span className="font-medium">Mend first:</span> {urgent.fault.name}. It can bring:{' '}
           {urgent.drives.map((d) => d.fault.name.toLowerCase()).join('; ')}.
         </p>
       )}

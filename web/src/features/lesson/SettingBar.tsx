@@ -18,20 +18,21 @@ export function SettingBar({
   onChange: (setting: Setting) => void
 }) {
   return (
-    <div className="mt-3 flex flex-wrap items-center gap-x-5 gap-y-2 text-sm">
-      <span className="text-kiln">They play now:</span>
+    <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 text-sm">
       <Choice
-        label="Setting"
+        dense
+        label="What they play now"
         value={setting.condition}
         options={SETTINGS}
         onChange={(condition) => onChange({ ...setting, condition })}
       />
       <Choice
+        dense
         label="Prompted or not"
         value={setting.prompted ? 'prompted' : 'unprompted'}
         options={[
-          ['unprompted', 'nobody said the cue'],
-          ['prompted', 'cue was said'],
+          ['unprompted', 'cue not said'],
+          ['prompted', 'cue said'],
         ]}
         onChange={(p) => onChange({ ...setting, prompted: p === 'prompted' })}
       />

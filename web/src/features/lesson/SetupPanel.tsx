@@ -19,6 +19,8 @@ interface Draft {
   readonly points: Readonly<Record<string, PointFound>>
   /** As typed. */
   readonly numbers: Readonly<Record<string, string>>
+  /** Which way a point is wrong. */
+  readonly ways?: Readonly<Record<string, string>>
 }
 
 const EMPTY: Draft = { points: {}, numbers: {} }
@@ -29,7 +31,9 @@ function readDraft(text: string): Draft {
 
 function sayWhy({ why, weeks }: DuePoint): string {
   if (why === 'never') return 'not looked at yet'
-  if (why === 'wrong') return `was not right ${plural(weeks ?? 0, 'week')} ago`
+  if (why === 'wrong') {
+    return weeks ? `was not right ${plural(weeks, 'week')} ago` : 'was not right last time'
+  }
   return `${plural(weeks ?? 0, 'week')} ago; they grow, so fit it again`
 }
 
@@ -99,6 +103,14 @@ function Row(props: RowProps) {
           }
         />
       )}
+      {draft.points[point.id] === 'wrong' && point.ways.length > 0 && (
+        <Choice
+          label={`${point.ask} Which way?`}
+          value={draft.ways?.[point.id] ?? null}
+          options={point.ways.map((w) => [w.finding, w.words] as const)}
+          onChange={(way) => onChange({ ...draft, ways: { ...draft.ways, [point.id]: way } })}
+        />
+      )}
       {last?.points[point.id] === 'wrong' && (
         <span className="text-kiln text-sm">last time not right</span>
       )}
@@ -112,6 +124,12 @@ function numbersOf(draft: Draft): Record<string, number> {
       .filter(([, text]) => text.trim() !== '' && Number.isFinite(Number(text)))
       .map(([id, text]) => [id, Number(text)]),
   )
+}
+
+/** The way of each point that is still called wrong. */
+function waysOf({ points, ways = {} }: Draft): { ways?: Record<string, string> } {
+  const said = Object.entries(ways).filter(([id]) => points[id] === 'wrong')
+  return said.length > 0 ? { ways: Object.fromEntries(said) } : {}
 }
 
 /** What has been found so far in one place, kept while it is being typed. */
@@ -138,6 +156,7 @@ function useSetup() {
           place: at,
           points: draft.points,
           numbers: numbersOf(draft),
+          ...waysOf(draft),
         },
       ],
       'Set-up kept',
@@ -166,10 +185,10 @@ export function SetupPanel() {
   const points = view.knowledge.setup
   if (!lesson.open || points.length === 0) return null
   return (
-    <details id={SETUP_PLACE} className="border-ink group mt-5 scroll-mt-4 border-b pb-1">
+    <details id={SETUP_PLACE} className="border-line group scroll-mt-4 border-b">
       <summary className="flex min-h-11 cursor-pointer items-center gap-2">
         <OpenMarker />
-        <span className="font-serif text-lg font-semibold">Set-up before sound</span>
+        <span className="font-medium">Set-up before sound</span>
         <span className="text-kiln ml-auto text-sm">
           {sayFound(
             lesson.setups.find((s) => s.place === at),

@@ -30,7 +30,7 @@ export function SignTiles({ onNote }: Props) {
   const signs = view.knowledge.findings.filter((f) => !f.byCheckOnly && f.strand === strand)
   const notedAs = (id: string) => lesson.signs.find((s) => s.finding === id)?.strength
   return (
-    <div className="bg-glaze border-line mt-2 rounded-md border p-3">
+    <div className="bg-glaze border-line mx-2.5 w-full rounded-md border p-3">
       <div className="flex flex-wrap gap-x-5 gap-y-2">
         <Choice
           label="Strength"

@@ -8,9 +8,10 @@ import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import { CommandLine } from './CommandLine'
-import type { Command } from './commands'
+import type { Command } from './deskTypes'
 import { Compare } from './Compare'
 import { KeepTake } from './KeepTake'
+import { OwnWordsNoted } from './OwnWordsNoted'
 import type { Setting } from './setting'
 import { SignTiles } from './SignTiles'
 import { SIGNS_PLACE } from './deskPlaces'
@@ -22,7 +23,9 @@ function NotedList({
   signs: readonly NotedSign[]
   onTakeBack: (sign: NotedSign) => void
 }) {
-  if (signs.length === 0) {
+  const lesson = useLesson()
+  const inWords = useView().record.ownWords.some((w) => w.lesson === lesson.id)
+  if (signs.length === 0 && !inWords) {
     return <p className="text-kiln mt-2">Nothing noted yet in this lesson.</p>
   }
   return (
@@ -55,11 +58,25 @@ interface Props {
   readonly commands: (query: string) => readonly Command[]
 }
 
-export function Signs({ setting, commands }: Props) {
+/** The line that takes everything; always at hand. */
+export function NoteLine({ setting, commands }: Props) {
   const lesson = useLesson()
-  const view = useView()
-  const act = useActs(view.id)
-  const note = (finding: Finding, strength: Strength) =>
+  const act = useActs(useView().id)
+  const note = useNote(setting)
+  if (!lesson.open) return null
+  const noteWords = (words: string) =>
+    act([{ kind: 'word-noted', lesson: lesson.id, words, ...setting }], 'Noted in your own words')
+  return (
+    <div id={SIGNS_PLACE} className="mt-3 scroll-mt-16">
+      <CommandLine commands={commands} onNote={note} onNoteWords={noteWords} />
+    </div>
+  )
+}
+
+function useNote(setting: Setting) {
+  const lesson = useLesson()
+  const act = useActs(useView().id)
+  return (finding: Finding, strength: Strength) =>
     act([
       {
         kind: 'sign-noted',
@@ -69,28 +86,27 @@ export function Signs({ setting, commands }: Props) {
         ...setting,
       },
     ])
+}
+
+/** What was noted in this lesson, and the other ways of noting. */
+export function Signs({ setting }: { setting: Setting }) {
+  const lesson = useLesson()
+  const act = useActs(useView().id)
+  const note = useNote(setting)
   const takeBack = (s: NotedSign) => act([{ kind: 'undone', act: s.act }], `Taken back: ${s.text}`)
-  if (!lesson.open) {
-    return (
-      <Section title="Signs">
-        <NotedList signs={lesson.signs} onTakeBack={takeBack} />
-        <Compare />
-        <KeepTake />
-      </Section>
-    )
-  }
   return (
     <Section
-      title="Signs"
-      aside="letters, then 2 marked · 1 slight · ? unsure · 0 not there; a point for the rest"
+      title="Listen and note"
+      aside={lesson.open && 'letters, then 2 1 ? 0; a point for the rest'}
     >
-      <div id={SIGNS_PLACE} className="scroll-mt-16">
-        <CommandLine commands={commands} onNote={note} />
-      </div>
-      <SignTiles onNote={note} />
       <NotedList signs={lesson.signs} onTakeBack={takeBack} />
-      <Compare />
-      <KeepTake />
+      <OwnWordsNoted />
+      {/* Side by side while they are only offered; whole once opened. */}
+      <div className="-mx-2.5 flex flex-wrap [&>:has(form,ul)]:w-full [&>:has(form,ul)]:px-2.5">
+        {lesson.open && <SignTiles onNote={note} />}
+        <Compare />
+        <KeepTake />
+      </div>
     </Section>
   )
 }

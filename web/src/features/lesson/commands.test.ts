@@ -6,7 +6,7 @@ import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
 import type { Act, ActBody, ActId, ActRequest, CaseId, LessonId } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { COMMANDS_ONLY, commandsFor } from './commands'
-import type { DeskActions } from './commands'
+import type { DeskActions } from './deskTypes'
 
 const FIRST = 'lesson-1' as LessonId
 const NOW = 'lesson-2' as LessonId
@@ -84,6 +84,13 @@ const diagnosis = {
           ],
         },
       },
+      {
+        check: {
+          id: 'sheet-on-wall',
+          name: 'A sheet on the wall',
+          outcomes: [{ id: 'falls', label: 'It falls' }],
+        },
+      },
     ],
   },
 } as unknown as Diagnosis
@@ -106,7 +113,7 @@ function desk(...more: readonly ActBody[]) {
   }
   const offered = (query: string) =>
     commandsFor(query, {
-      view: { record } as never,
+      view: { record, knowledge: { setup: [], playing: [], faults: [] } } as never,
       lesson: record.lessons.at(-1)!,
       diagnosis,
       setting: { condition: 'piece-tempo', prompted: false },
@@ -122,7 +129,7 @@ describe('a tally', () => {
     (typed) => {
       const { offered, done } = desk()
       const commands = offered(typed)
-      expect(commands.map((c) => c.id)).toEqual([`look-${AIR}`, `rung-${AIR}`])
+      expect(commands.map((c) => c.id)).toEqual([`look-${AIR}-4-5`, `rung-${AIR}-4-5`])
       commands.forEach((c) => c.run())
       expect(done).toEqual([
         {
@@ -150,8 +157,8 @@ describe('words', () => {
     expect(ids('')).toEqual([])
     expect(ids('  ')).toEqual([])
     expect(ids(COMMANDS_ONLY)).toEqual([
-      'answer-clears',
-      'answer-stays',
+      'answer-open-bell-clears',
+      'answer-open-bell-stays',
       'settle',
       `recall-alone-${AIR}`,
       `recall-hint-${AIR}`,
@@ -170,8 +177,8 @@ describe('words', () => {
   test('the beginnings of words find it, in any order', () => {
     const { ids } = desk(SIGN)
     expect(ids('up')).toContain(`up-${AIR}`)
-    expect(ids('bell clears')).toEqual(['answer-clears'])
-    expect(ids('clears bell')).toEqual(['answer-clears'])
+    expect(ids('bell clears')).toEqual(['answer-open-bell-clears'])
+    expect(ids('clears bell')).toEqual(['answer-open-bell-clears'])
     expect(ids('lears')).toEqual([])
   })
 
@@ -184,9 +191,16 @@ describe('words', () => {
     ])
   })
 
+  test('a check that is not offered is found by its name, and is not in the way of what is', () => {
+    const { ids } = desk(SIGN)
+    expect(ids('wall')).toEqual(['answer-sheet-on-wall-falls'])
+    expect(ids('.')).not.toContain('answer-sheet-on-wall-falls')
+    expect(desk().ids('wall')).toEqual([])
+  })
+
   test('settling is offered for the first rival that is not on record yet', () => {
     const { offered, opened } = desk(SIGN)
-    offered('settle')[0]!.run()
+    offered('decide')[0]!.run()
     expect(opened).toEqual(['settle bell-hand'])
   })
 
@@ -212,5 +226,50 @@ describe('words', () => {
     const words = ['next', 'aim', 'bench', 'sheet', 'close']
     for (const word of words) offered(word).at(-1)!.run()
     expect(opened).toEqual(words)
+  })
+})
+
+describe('what the lesson comes to next', () => {
+  const first = (...more: readonly ActBody[]) => desk(...more).ids(COMMANDS_ONLY)[0]
+  const recalled: ActBody = { kind: 'cue-recalled', lesson: NOW, case: AIR, recall: 'alone' }
+  const looked: ActBody = {
+    kind: 'look-taken',
+    lesson: NOW,
+    case: AIR,
+    condition: 'piece-tempo',
+    prompted: false,
+    clean: 5,
+    tries: 5,
+  }
+  const tried = (clean: number, tries: number): ActBody => ({
+    kind: 'rung-tried',
+    lesson: NOW,
+    case: AIR,
+    rung: 'long-notes',
+    clean,
+    tries,
+  })
+
+  test('is offered first: the cue, the look, the rung, and up when its tries say so', () => {
+    expect(first()).toBe(`recall-alone-${AIR}`)
+    expect(first(recalled)).toBe(`look-${AIR}-5-5`)
+    expect(first(recalled, looked)).toMatch(new RegExp(`^rung-${AIR}-`))
+    expect(first(recalled, looked, tried(5, 5))).toBe(`up-${AIR}`)
+  })
+
+  test('staying needs no word, and nothing stands twice in the list', () => {
+    const { ids } = desk(recalled, looked, tried(4, 5))
+    expect(ids(COMMANDS_ONLY)[0]).not.toBe(`stay-${AIR}`)
+    const all = ids(COMMANDS_ONLY)
+    expect(new Set(all).size).toBe(all.length)
+  })
+
+  test('what was noted is followed up before it, until a fault is decided on', () => {
+    expect(first(SIGN)).toBe('answer-open-bell-clears')
+  })
+
+  test('before anything is noted no fault is offered to be decided on, unless asked for', () => {
+    expect(desk().ids(COMMANDS_ONLY)).not.toContain('settle')
+    expect(desk().ids('decide')).toContain('settle')
   })
 })

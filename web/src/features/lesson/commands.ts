@@ -1,50 +1,37 @@
 /** Everything the command line can do besides noting signs. */
-import type { Diagnosis } from '@vein-mend/core/diagnosis'
+import type { Check } from '@vein-mend/core/packs'
 import { activeProjects } from '@vein-mend/core/record'
-import type { ActRequest, CaseState, LessonState } from '@vein-mend/core/record'
-import type { StudentView } from '../../data/useStudent'
-import type { Setting } from './setting'
+import type { CaseState } from '@vein-mend/core/record'
+import {
+  decisionCommand,
+  looksOf,
+  lookCommand,
+  nextCommands,
+  recallCommands,
+  rungCommands,
+} from './commandsNext'
+import type { Command, Desk } from './deskTypes'
 
-export interface Command {
-  readonly id: string
-  readonly words: string
-  readonly run: () => void
-}
-
-/** What the desk offers beside acts: dialogs and places to go. */
-export interface DeskActions {
-  readonly settle: (fault: string) => void
-  readonly close: () => void
-  readonly sheet: () => void
-  readonly bench: () => void
-  readonly focusAim: () => void
-  /** To where the next step of the lesson is done. */
-  readonly next: () => void
-}
-
-type Do = (requests: readonly ActRequest[], said?: string) => void
-
-interface Desk {
-  readonly view: StudentView
-  readonly lesson: LessonState
-  readonly diagnosis: Diagnosis | null
-  readonly setting: Setting
-  readonly act: Do
-  readonly actions: DeskActions
-}
-
-function answers({ lesson, diagnosis, act }: Desk): Command[] {
-  const best = diagnosis?.checks.ranked[0]?.check
-  if (!best || lesson.signs.length === 0) return []
-  return best.outcomes.map((o) => ({
-    id: `answer-${o.id}`,
-    words: `${o.label} (${best.name})`,
+function answersOf(check: Check, { lesson, act }: Desk): Command[] {
+  return check.outcomes.map((o) => ({
+    id: `answer-${check.id}-${o.id}`,
+    words: `${o.label} (${check.name})`,
     run: () =>
       act(
-        [{ kind: 'check-answered', lesson: lesson.id, check: best.id, outcome: o.id }],
-        `${best.name}: noted`,
+        [{ kind: 'check-answered', lesson: lesson.id, check: check.id, outcome: o.id }],
+        `${check.name}: noted`,
       ),
   }))
+}
+
+/** The check that is offered, and after everything else any other by its name. */
+function answers(desk: Desk): { readonly offered: Command[]; readonly others: Command[] } {
+  const checks = (desk.diagnosis?.checks.ranked ?? []).map((r) => r.check)
+  const [best, ...rest] = desk.lesson.signs.length === 0 ? [] : checks
+  return {
+    offered: best ? answersOf(best, desk) : [],
+    others: rest.flatMap((check) => answersOf(check, desk)),
+  }
 }
 
 function settling({ view, diagnosis, actions }: Desk): Command[] {
@@ -54,72 +41,38 @@ function settling({ view, diagnosis, actions }: Desk): Command[] {
   return [
     {
       id: 'settle',
-      words: `Settle on ${first.fault.name}`,
+      words: `Decide on ${first.fault.name}`,
       run: () => actions.settle(first.fault.id),
     },
   ]
 }
 
-function forProject(state: CaseState, { lesson, act }: Desk): Command[] {
-  const inCase = { lesson: lesson.id, case: state.id }
-  const recall = (recall: 'alone' | 'hint' | 'not', words: string): Command => ({
-    id: `recall-${recall}-${state.id}`,
-    words: `Cue ${words}: ${state.name}`,
-    run: () => act([{ kind: 'cue-recalled', ...inCase, recall }], `Cue recalled: ${words}`),
-  })
-  const decide = (decision: 'up' | 'stay' | 'back', words: string): Command => ({
-    id: `${decision}-${state.id}`,
-    words: `${words}: ${state.name}`,
-    run: () => act([{ kind: 'rung-decided', ...inCase, decision }], `${state.name}: ${words}`),
-  })
-  const asked = state.recalls.some((r) => r.lesson === lesson.id)
+function forProject(state: CaseState, desk: Desk): readonly Command[] {
   return [
-    ...(state.cue && state.cue.since !== lesson.id && !asked
-      ? [recall('alone', 'alone'), recall('hint', 'with a hint'), recall('not', 'not recalled')]
-      : []),
-    decide('up', 'Up a rung'),
-    decide('stay', 'Stay'),
-    decide('back', 'Step down'),
+    ...recallCommands(state, desk),
+    ...(['up', 'stay', 'back'] as const).map((d) => decisionCommand(state, d, desk)),
   ]
 }
 
 const TALLY = /^(\d+)\s*(?:\/|of|\s)\s*(\d+)$/
 
-/** `4 of 5`, `4/5` or `4 5`: a look at the first project, and a try of its rung. */
-function tally(query: string, desk: Desk): Command[] {
+/** `4 of 5`, `4/5` or `4 5`: a look, at what was not looked at yet before the rest, and a try of the rung. */
+function tally(query: string, desk: Desk): readonly Command[] {
   const match = TALLY.exec(query.trim())
   if (!match) return []
-  const [clean, tries] = [Number(match[1]), Number(match[2])]
-  const { lesson, act, setting } = desk
-  return activeProjects(desk.view.record).flatMap((state) => {
-    const inCase = { lesson: lesson.id, case: state.id }
-    const rung = state.ladder?.rungs[state.ladder.at]
-    const said = `${clean} clean of ${tries}`
-    return [
-      {
-        id: `look-${state.id}`,
-        words: `Looked, ${said}: ${state.name}`,
-        run: () => act([{ kind: 'look-taken', ...inCase, ...setting, clean, tries }], said),
-      },
-      ...(rung
-        ? [
-            {
-              id: `rung-${state.id}`,
-              words: `Rung “${rung.name}”, ${said}`,
-              run: () =>
-                act([{ kind: 'rung-tried', ...inCase, rung: rung.id, clean, tries }], said),
-            },
-          ]
-        : []),
-    ]
-  })
+  const counted = { clean: Number(match[1]), tries: Number(match[2]) }
+  const running = new Set(activeProjects(desk.view.record).map((c) => c.id))
+  return looksOf(desk).flatMap((state) => [
+    lookCommand(state, counted, desk),
+    ...(running.has(state.id) ? rungCommands(state, counted, desk) : []),
+  ])
 }
 
 function places({ actions }: Desk): Command[] {
   return [
     { id: 'next', words: 'Next step of the lesson', run: actions.next },
     { id: 'aim', words: 'One aim today', run: actions.focusAim },
-    { id: 'bench', words: 'Bench: rivals side by side', run: actions.bench },
+    { id: 'bench', words: 'Bench: what may lie behind it, side by side', run: actions.bench },
     { id: 'sheet', words: 'Sheet', run: actions.sheet },
     { id: 'close', words: 'Close the lesson', run: actions.close },
   ]
@@ -140,10 +93,18 @@ export function commandsFor(query: string, desk: Desk): readonly Command[] {
   if (counted.length > 0) return counted
   const parts = text.toLowerCase().split(/\s+/).filter(Boolean)
   if (parts.length === 0 && !query.startsWith(COMMANDS_ONLY)) return []
-  return [
-    ...answers(desk),
-    ...settling(desk),
+  const { offered, others } = answers(desk)
+  const decided = desk.view.record.cases.some((c) => c.settledOn === desk.lesson.id)
+  const all = [
+    // What was noted is followed up first; else what the lesson comes to next.
+    ...(decided ? [] : offered),
+    ...(decided || offered.length === 0 ? [] : settling(desk)),
+    ...nextCommands(desk),
+    ...offered,
+    ...(parts.length > 0 || desk.lesson.signs.length > 0 ? settling(desk) : []),
     ...activeProjects(desk.view.record).flatMap((c) => forProject(c, desk)),
     ...places(desk),
+    ...(parts.length > 0 ? others : []),
   ].filter((c) => matches(c, parts))
+  return [...new Map(all.map((c) => [c.id, c])).values()]
 }

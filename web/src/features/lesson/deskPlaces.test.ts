@@ -1,6 +1,6 @@
 import type { AgendaKind, AgendaStep, CaseState } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
-import { CLOSE_PLACE, placeOf, SETUP_PLACE, SIGNS_PLACE } from './deskPlaces'
+import { CLOSE_PLACE, placeOf, SAY_PLACE, SETUP_PLACE, SIGNS_PLACE } from './deskPlaces'
 
 const state = { id: 'case-1', name: 'Sits slumped' } as unknown as CaseState
 const step = (kind: AgendaKind, about: CaseState | null = null): AgendaStep => ({
@@ -13,7 +13,7 @@ const step = (kind: AgendaKind, about: CaseState | null = null): AgendaStep => (
 
 describe('where a step of the lesson is done', () => {
   test.each([
-    ['what-works', SIGNS_PLACE],
+    ['what-works', SAY_PLACE],
     ['diagnose', SIGNS_PLACE],
     ['set-up', SETUP_PLACE],
     ['close', CLOSE_PLACE],

@@ -1,7 +1,9 @@
 /** Where on the desk each step of the lesson is done, and the way there. */
 import type { AgendaStep, CaseId } from '@vein-mend/core/record'
+import { STOPS_PLACE } from '../../parts/stopsPlace'
 
 export const SIGNS_PLACE = 'desk-signs'
+export const SAY_PLACE = 'desk-say'
 export const SETUP_PLACE = 'desk-set-up'
 export const CLOSE_PLACE = 'desk-close'
 
@@ -13,6 +15,7 @@ export function projectPlace(id: CaseId): string {
 export function placeOf({ kind, about }: AgendaStep): string | null {
   switch (kind) {
     case 'what-works':
+      return SAY_PLACE
     case 'diagnose':
       return SIGNS_PLACE
     case 'set-up':
@@ -24,6 +27,8 @@ export function placeOf({ kind, about }: AgendaStep): string | null {
       return about && projectPlace(about.id)
     case 'close':
       return CLOSE_PLACE
+    case 'stop':
+      return STOPS_PLACE
     case 'music':
       return null
   }

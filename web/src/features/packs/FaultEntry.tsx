@@ -1,4 +1,5 @@
 /** One fault of a pack, opened out. */
+import { sayPass } from '@vein-mend/core/packs'
 import type { PackResponse } from '@vein-mend/contract'
 import type { LearnedPrior } from '@vein-mend/core/insight'
 import { STAGES } from '@vein-mend/core/packs'
@@ -6,7 +7,7 @@ import type { Fault, Knowledge } from '@vein-mend/core/packs'
 import { Link } from 'react-router'
 import { OpenMarker } from '../../ui/OpenMarker'
 import { StrandMark } from '../../ui/StrandMark'
-import { percent, sayPass, SOURCE_WORDS, STAGE_WORDS } from '../../wording/words'
+import { percent, SOURCE_WORDS, STAGE_WORDS } from '../../wording/words'
 
 interface Props {
   readonly fault: Fault
@@ -15,7 +16,7 @@ interface Props {
 }
 
 function sayLearned(l: LearnedPrior): string {
-  return `${STAGE_WORDS[l.stage].toLowerCase()}: the pack says ${percent(l.pack)}, settled in ${l.cases} of ${l.students} here, so ${percent(l.learned)}`
+  return `${STAGE_WORDS[l.stage].toLowerCase()}: the pack says ${percent(l.pack)}, decided on in ${l.cases} of ${l.students} here, so ${percent(l.learned)}`
 }
 
 function Remedies({

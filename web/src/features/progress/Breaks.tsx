@@ -3,9 +3,8 @@ import { useView } from '../../data/studentContext'
 import { BREAK_REASONS } from '@vein-mend/core/record'
 import type { BreakReason } from '@vein-mend/core/record'
 import { parseDay } from '@vein-mend/core/kit'
-import { useState } from 'react'
 import { useActs } from '../../data/useActs'
-import { BreakForm } from '../../ui/BreakForm'
+import { BreakForm } from '../../parts/BreakForm'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { BREAK_WORDS } from '../../wording/words'
@@ -14,7 +13,6 @@ export function Breaks() {
   const view = useView()
   const act = useActs(view.id)
   const { breaks } = view.record
-  const [round, setRound] = useState(0)
   return (
     <Section title="Breaks" aside="second looks that fall into one are due after it">
       <ul>
@@ -29,16 +27,16 @@ export function Breaks() {
         ))}
       </ul>
       <BreakForm
-        key={round}
+        keptAs={view.id}
         today={view.today}
         reasons={BREAK_REASONS.map((why) => [why, BREAK_WORDS[why]] as const)}
-        onNote={(asked) => {
+        onNote={(asked, noted) => {
           const [from, to] = [parseDay(asked.from), parseDay(asked.to)]
           if (!from || !to) return
           const { words } = asked
           const why: BreakReason = asked.why
           act([{ kind: 'break-noted', from, to, why, words }], 'Break noted')
-          setRound(round + 1)
+          noted()
         }}
       />
     </Section>

@@ -8,6 +8,7 @@ import type { Progress } from '@vein-mend/core/watch'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'
 import { buttonClass } from '../../ui/Button'
+import { DateBox } from '../../ui/DateBox'
 import { Field } from '../../ui/Field'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
@@ -141,14 +142,10 @@ function Stretch({ from, to }: { from: IsoDate; to: IsoDate }) {
   return (
     <>
       <Field label="From">
-        {(p) => (
-          <input {...p} type="date" value={from} onChange={(e) => set({ from: e.target.value })} />
-        )}
+        {(p) => <DateBox {...p} value={from} onChange={(e) => set({ from: e.target.value })} />}
       </Field>
       <Field label="To">
-        {(p) => (
-          <input {...p} type="date" value={to} onChange={(e) => set({ to: e.target.value })} />
-        )}
+        {(p) => <DateBox {...p} value={to} onChange={(e) => set({ to: e.target.value })} />}
       </Field>
     </>
   )

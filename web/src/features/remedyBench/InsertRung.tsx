@@ -32,7 +32,7 @@ function ownRung(title: string, exercise: Exercise, from: number, to: number): L
   return {
     id: 'own-passage',
     name: title,
-    instruction: `Bars ${from} to ${to} of the piece, slowly and then in tempo.`,
+    instruction: `${from === to ? `Bar ${from}` : `Bars ${from} to ${to}`} of the piece, slowly and then in tempo.`,
     way: 'parts',
     condition: 'piece-slow',
     dose: { times: 4, minutes: 3 },

@@ -1,7 +1,7 @@
 /** A rung's notes, seen and heard: engraving, playback with count-in, slow-down and loop, and files to take. */
 import { KEYS_BY_FOURTHS, spokenOrder } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
-import { factsOf } from '@vein-mend/core/record'
+import { factsOf, restsForPain } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
@@ -17,6 +17,18 @@ interface Props {
   readonly place: number
   /** The rung stands on record as it is here, so that the server can engrave it. */
   readonly kept: boolean
+}
+
+/** Why a rung has no notes, and what is done instead. */
+const NO_NOTES = {
+  away: 'Away from the instrument, or without sound: it is done as it says.',
+  single: 'One movement or one note, as it says.',
+  own: 'It is done with the student’s own music. “Insert a passage of their piece” puts its notes into the ladder.',
+} as const
+
+function noNotes({ condition }: LadderRung): keyof typeof NO_NOTES {
+  if (condition === 'away') return 'away'
+  return condition === 'isolated' ? 'single' : 'own'
 }
 
 function describe(exercise: Exercise): string {
@@ -37,8 +49,11 @@ export function Notes({ state, rung, place, kept }: Props) {
     key,
     ...(tempo === undefined ? {} : { tempo }),
   })
+  if (restsForPain(view.record, state)) {
+    return <p className="mt-3">Its notes rest until what stops the playing has been answered.</p>
+  }
   if (!exercise) {
-    return <p className="text-kiln mt-3">This rung has no notes: it is done as it says.</p>
+    return <p className="text-kiln mt-3">{NO_NOTES[noNotes(rung)]}</p>
   }
   const base = `/api/students/${view.id}/faults/${state.id}/notes/${place + 1}`
   const asked = `?key=${encodeURIComponent(key)}&tempo=${Math.round(exercise.tempo)}`

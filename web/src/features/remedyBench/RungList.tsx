@@ -1,4 +1,5 @@
 /** The rungs in order: dragged by hand or moved by key, chosen to be looked at. */
+import { sayPass } from '@vein-mend/core/packs'
 import {
   closestCenter,
   DndContext,
@@ -17,7 +18,6 @@ import {
 } from '@dnd-kit/sortable'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { GripVertical, Music } from 'lucide-react'
-import { sayPass } from '../../wording/words'
 
 interface Props {
   readonly rungs: readonly LadderRung[]

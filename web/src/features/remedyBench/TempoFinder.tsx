@@ -17,7 +17,6 @@ import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Num } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
-import { percent } from '../../wording/words'
 
 const FIRST_BPM = 60
 const FIRST_TARGET = 96
@@ -119,7 +118,7 @@ export function TempoFinder({ state, lesson }: Props) {
   return (
     <Section
       title="Tempo"
-      aside={`two clean go faster, one that is not goes slower: settles at ${percent(SETTLES_AT['two-up'])} clean`}
+      aside={`two clean go faster, one that is not goes slower: at what it finds, ${Math.round(10 * SETTLES_AT['two-up'])} of 10 are clean`}
     >
       <Climbing state={state} lesson={lesson} />
       {stairs ? (

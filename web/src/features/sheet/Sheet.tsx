@@ -1,99 +1,222 @@
-/** The practice sheet: one page, plain words, made to be printed. */
-import { practiceSheet } from '@vein-mend/core/record'
-import type { SheetItem } from '@vein-mend/core/record'
+/** The practice sheet: the week by exercise to be ticked, then each with its words and notes; made to be printed. */
+import { useQuery } from '@tanstack/react-query'
+import type { SheetEntry, SheetResponse } from '@vein-mend/contract'
+import { parseDay } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { weekGivenFor } from '@vein-mend/core/record'
 import { Printer } from 'lucide-react'
-import { Link, useParams } from 'react-router'
-import { useStudent } from '../../data/useStudent'
-import { Button } from '../../ui/Button'
+import { useEffect, useRef } from 'react'
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import { api } from '../../data/api'
 import { Failed } from '../../data/Failed'
+import { StudentContext, useView } from '../../data/studentContext'
+import { useMailState } from '../../data/useActs'
+import { useStudent } from '../../data/useStudent'
+import { GiveWeek, useGiveWeek } from '../../parts/GiveWeek'
+import { Button, buttonClass } from '../../ui/Button'
 import { Loading } from '../../ui/Page'
 import { longDay } from '../../wording/dates'
-import { CONDITION_WORDS, plural, sayPass } from '../../wording/words'
+import { sayStop } from '../../wording/stops'
+import { WEEKDAY_WORDS } from '../../wording/words'
 
-const WEEK = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const SHORT = 3
 
-function Item({ item, number }: { item: SheetItem; number: number }) {
-  const { rung } = item
-  const dose = [
-    `${rung.dose.times} times`,
-    `about ${plural(rung.dose.minutes, 'minute')}`,
-    ...(rung.dose.tempo === undefined ? [] : [rung.dose.tempo]),
-    ...(rung.dose.hands === undefined ? [] : [`hands: ${rung.dose.hands}`]),
-  ]
+function WeekTable({ sheet }: { readonly sheet: SheetResponse }) {
+  const sums = WEEKDAY_WORDS.map((_, d) =>
+    sheet.entries.reduce((sum, e) => sum + (e.minutes[d] ?? 0), 0),
+  )
   return (
-    <li className="border-line grid grid-cols-[2.5rem_1fr] border-t py-4">
-      <span className="font-serif text-2xl">{number}</span>
-      <div>
-        <h2 className="text-xl">{rung.name}</h2>
-        <p className="text-kiln text-sm">
-          for: {item.fault.toLowerCase()}, {CONDITION_WORDS[rung.condition]}
-        </p>
-        <p className="mt-1 max-w-prose text-lg leading-snug">{rung.instruction}</p>
-        <p className="mt-1">
-          {dose.join(', ')}. Ready for the next step with {sayPass(rung.pass)}.
-        </p>
-        {item.cue !== null && <p className="mt-2 font-serif text-2xl">“{item.cue}”</p>}
-        <ul className="mt-3 flex flex-wrap gap-4">
-          {WEEK.map((day) => (
-            <li key={day} className="flex items-center gap-1.5">
-              <span className="border-ink inline-block size-5 border" aria-hidden />
-              {day}
-            </li>
+    <table className="mt-4 w-full table-fixed text-sm">
+      <thead>
+        <tr className="border-ink border-b">
+          <th scope="col" className="w-[28%] text-left font-normal">
+            <span className="sr-only">Exercise</span>
+          </th>
+          {WEEKDAY_WORDS.map((day) => (
+            <th key={day} scope="col" className="py-1 text-left font-semibold">
+              {day.slice(0, SHORT)}
+            </th>
           ))}
-        </ul>
+        </tr>
+      </thead>
+      <tbody>
+        {sheet.entries.map((entry, i) => (
+          <tr key={entry.item} className="border-line border-b">
+            <th scope="row" className="py-1.5 pr-2 text-left font-normal">
+              {i + 1}. {entry.name}
+            </th>
+            {entry.minutes.map((minutes, d) => (
+              <td key={d} className="py-1.5 whitespace-nowrap">
+                {minutes !== null && (
+                  <span className="flex items-center gap-1.5">
+                    <span className="border-ink inline-block size-4 border" aria-hidden />
+                    {minutes} min
+                  </span>
+                )}
+              </td>
+            ))}
+          </tr>
+        ))}
+        <tr className="text-kiln">
+          <th scope="row" className="py-1 text-left font-normal">
+            in all
+          </th>
+          {sums.map((sum, d) => (
+            <td key={d}>{sum === 0 ? 'free' : `${sum} min`}</td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  )
+}
+
+function Entry({ entry, number }: { readonly entry: SheetEntry; readonly number: number }) {
+  const { name, instruction, aim, lines, cue, svg } = entry
+  if (instruction === null) return null
+  return (
+    <li className="border-line grid break-inside-avoid grid-cols-[2.5rem_minmax(0,1fr)] border-t py-3">
+      <span className="font-serif text-2xl leading-tight">{number}</span>
+      <div>
+        <h2 className="text-xl">
+          {name}
+          {cue !== null && <span className="font-normal italic"> “{cue}”</span>}
+        </h2>
+        <p className="max-w-prose text-lg leading-snug">{instruction}</p>
+        {aim !== null && (
+          <p>
+            <span className="text-kiln">Listen and feel:</span> {aim}
+          </p>
+        )}
+        {lines && (
+          <p className="text-kiln">
+            {lines.how} {lines.dose}. {lines.ready}
+          </p>
+        )}
+        {svg !== null && (
+          <img
+            alt={`Notes of ${name}`}
+            src={`data:image/svg+xml;utf8,${encodeURIComponent(svg)}`}
+            className="mt-2 w-full rounded bg-white p-2 print:p-0"
+          />
+        )}
       </div>
     </li>
   )
 }
 
+function Paper({ sheet }: { readonly sheet: SheetResponse }) {
+  const { entries, stops, told } = sheet
+  const { name } = useView().knowledge
+  return (
+    <article className="bg-glaze border-line mt-4 border px-8 py-7 print:border-0 print:p-0">
+      <h1 className="text-3xl">Practice for {sheet.name}</h1>
+      <p className="text-kiln">
+        {name}, from {longDay(sheet.from)} until the next sheet
+      </p>
+      {stops.map((stop) => (
+        <p key={stop.act} className="bg-dangerwash mt-3 rounded p-3">
+          {sayStop(stop)}. {told.rest}
+        </p>
+      ))}
+      {sheet.resting.map((resting) => (
+        <p key={resting} className="mt-3">
+          “{resting}” rests until then.
+        </p>
+      ))}
+      {entries.length === 0 ? (
+        stops.length === 0 && (
+          <p className="mt-6 text-lg">Nothing is asked for. Play what you love.</p>
+        )
+      ) : (
+        <>
+          <WeekTable sheet={sheet} />
+          <p className="mt-4">
+            <span className="font-medium">Before you play:</span> {told.before.join(' ')}
+          </p>
+          <p className="text-kiln">{told.patience}</p>
+          <ol className="mt-4">
+            {entries.map((entry, i) => (
+              <Entry key={entry.item} entry={entry} number={i + 1} />
+            ))}
+          </ol>
+        </>
+      )}
+      <p className="border-line text-kiln mt-4 border-t pt-3 text-sm">{told.caution}</p>
+    </article>
+  )
+}
+
+/** A lesson was closed with "make the sheet": what it says goes home with it, once. */
+function useGivenAtClose(sheet: SheetResponse | undefined): void {
+  const location = useLocation()
+  const navigate = useNavigate()
+  const give = useGiveWeek()
+  // What was noted last has to be in the sheet before it is given.
+  const { known, acts } = useMailState()
+  const ready = known && acts === 0
+  const done = useRef(false)
+  const asked = (location.state as { readonly give?: boolean } | null)?.give === true
+  useEffect(() => {
+    if (!asked || !ready || !sheet || done.current) return
+    done.current = true
+    if (!sheet.given && sheet.blocks.length > 0) give(sheet.week, sheet.blocks)
+    void navigate(location.pathname + location.search, { replace: true, state: null })
+  }, [asked, ready, sheet, give, navigate, location])
+}
+
+function SheetOf({ day }: { readonly day: IsoDate }) {
+  const view = useView()
+  const {
+    data: sheet,
+    error,
+    isPlaceholderData,
+  } = useQuery({
+    // Remembered by where the record stands: the same record has the same sheet.
+    queryKey: ['sheet', view.id, day, view.head, view.digest],
+    queryFn: () => api.sheet(view.id, day),
+    placeholderData: (before) => before,
+  })
+  useGivenAtClose(isPlaceholderData ? undefined : sheet)
+  if (error) return <Failed error={error} />
+  if (!sheet) return <Loading what="the sheet" />
+  const seesOther = weekGivenFor(view.record.home, sheet.week) !== null
+  return (
+    <div className="mx-auto max-w-4xl">
+      <div className="no-print mt-5 flex flex-wrap items-center gap-2">
+        <Link to={`/students/${view.id}`} className="mr-auto underline underline-offset-4">
+          Back to {sheet.name}
+        </Link>
+        <Button onClick={() => window.print()}>
+          <Printer aria-hidden size={18} /> Print
+        </Button>
+        <a className={buttonClass()} href={`/api/students/${view.id}/practice.pdf?day=${day}`}>
+          Sheet as PDF
+        </a>
+        <Link className={buttonClass()} to={`/students/${view.id}/week?day=${day}`}>
+          Change the week
+        </Link>
+        <GiveWeek week={sheet.week} blocks={sheet.blocks} given={sheet.given} />
+      </div>
+      {!sheet.given && seesOther && (
+        <p className="no-print text-kiln mt-2 text-right text-sm">
+          At home they see the week before until this one is given.
+        </p>
+      )}
+      <Paper sheet={sheet} />
+    </div>
+  )
+}
+
 export function Sheet() {
   const { studentId = '' } = useParams()
+  const [query] = useSearchParams()
   const { data, error } = useStudent(studentId)
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the sheet" />
-  const sheet = practiceSheet(data.record)
+  const day = parseDay(query.get('day') ?? '') ?? data.today
   return (
-    <div className="mx-auto max-w-3xl">
-      <div className="no-print mt-5 flex items-center gap-3">
-        <Link to={`/students/${data.id}`} className="underline underline-offset-4">
-          Back to {sheet.name}
-        </Link>
-        <Button look="main" className="ml-auto" onClick={() => window.print()}>
-          <Printer aria-hidden size={18} /> Print
-        </Button>
-      </div>
-      <article className="bg-glaze border-line mt-4 border px-8 py-7 print:border-0 print:p-0">
-        <h1 className="text-3xl">Practice for {sheet.name}</h1>
-        <p className="text-kiln">
-          {longDay(data.today)}, {data.knowledge.name.toLowerCase()}
-          {sheet.items.length > 0 &&
-            `, about ${plural(sheet.minutesAsked, 'minute')} of ${sheet.minutesAtHome} a day`}
-        </p>
-        {sheet.minutesOver > 0 && (
-          <p className="bg-dangerwash mt-3 rounded p-3">
-            The list is {plural(sheet.minutesOver, 'minute')} longer than the day allows. Do the
-            first item every day and take turns with the others.
-          </p>
-        )}
-        {sheet.resting.map((name) => (
-          <p key={name} className="bg-dangerwash mt-3 rounded p-3">
-            “{name}” rests until the pain has been looked at.
-          </p>
-        ))}
-        {sheet.items.length === 0 ? (
-          <p className="mt-6 text-lg">No ladder is running. Play what you love.</p>
-        ) : (
-          <ol className="mt-4">
-            {sheet.items.map((item, i) => (
-              <Item key={item.case} item={item} number={i + 1} />
-            ))}
-          </ol>
-        )}
-        <p className="border-line text-kiln mt-4 border-t pt-3 text-sm">
-          If anything hurts, tingles or goes numb: stop, do not play through it, and tell your
-          teacher. If it stays, see a doctor.
-        </p>
-      </article>
-    </div>
+    <StudentContext value={data}>
+      <SheetOf day={day} />
+    </StudentContext>
   )
 }

@@ -9,7 +9,7 @@ import { useChange } from '../../data/useChange'
 import type { StudentView } from '../../data/useStudent'
 import { useQueryClient } from '@tanstack/react-query'
 import { Button, buttonClass } from '../../ui/Button'
-import { INPUT_CLASS } from '../../ui/Field'
+import { DateBox } from '../../ui/DateBox'
 
 /** Opens a lesson on record and goes there; the answer comes first, so that a date that cannot be is said here. */
 function useBeginning(view: StudentView) {
@@ -34,6 +34,7 @@ function useBeginning(view: StudentView) {
 export function BeginLesson() {
   const view = useView()
   const [date, setDate] = useState<string>(view.today)
+  const [other, setOther] = useState(false)
   const { run, trouble, clear } = useBeginning(view)
   const open = view.record.lessons.find((l) => l.open)
   if (open) {
@@ -46,36 +47,41 @@ export function BeginLesson() {
   return (
     <form
       id="begin"
-      className="flex flex-wrap items-start gap-2"
+      className="flex flex-col items-end gap-1"
       onSubmit={(event) => {
         event.preventDefault()
         run(date as IsoDate)
       }}
     >
-      <div>
-        <label className="sr-only" htmlFor="lesson-date">
-          Day of the lesson
-        </label>
-        <input
-          id="lesson-date"
-          type="date"
-          required
-          value={date}
-          aria-invalid={trouble !== null}
-          aria-describedby="lesson-date-trouble"
-          onChange={(event) => {
-            setDate(event.target.value)
-            clear()
-          }}
-          className={INPUT_CLASS}
-        />
-        <p id="lesson-date-trouble" role="alert" className="text-danger max-w-64 text-sm">
-          {trouble?.words}
-        </p>
-      </div>
       <Button look="main" type="submit">
         Begin the lesson
       </Button>
+      {other ? (
+        <div>
+          <label className="sr-only" htmlFor="lesson-date">
+            Day of the lesson
+          </label>
+          <DateBox
+            id="lesson-date"
+            required
+            autoFocus
+            value={date}
+            aria-invalid={trouble !== null}
+            aria-describedby="lesson-date-trouble"
+            onChange={(event) => {
+              setDate(event.target.value)
+              clear()
+            }}
+          />
+        </div>
+      ) : (
+        <Button small look="bare" onClick={() => setOther(true)}>
+          of another day than today
+        </Button>
+      )}
+      <p id="lesson-date-trouble" role="alert" className="text-danger max-w-64 text-sm">
+        {trouble?.words}
+      </p>
     </form>
   )
 }

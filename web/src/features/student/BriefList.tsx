@@ -1,53 +1,37 @@
 /** The thirty seconds before the lesson. */
 import { useView } from '../../data/studentContext'
 import { brief } from '@vein-mend/core/record'
-import type { Brief, BriefItem } from '@vein-mend/core/record'
-import { lagOf } from '@vein-mend/core/watch'
+import type { BriefItem } from '@vein-mend/core/record'
 import { Link } from 'react-router'
+import { FirstThings, Known } from '../../parts/FirstThings'
 import { Section } from '../../ui/Page'
-import { sayLag } from '../../wording/lag'
 import { StrandMark } from '../../ui/StrandMark'
-import { shortDay } from '../../wording/dates'
-import { FLAG_WORDS, PART_WORDS, percent, plural } from '../../wording/words'
+import { plural } from '../../wording/words'
 
-function words(item: BriefItem) {
+/** What is to be done about the fault, said in a line; null for what stands beside its name. */
+function words(item: BriefItem): string | null {
   switch (item.kind) {
     case 'recall-cue':
-      return (
-        <>
-          Ask for the cue and why it was chosen <span className="text-kiln">(“{item.words}”)</span>
-        </>
-      )
+      return null
     case 'look-first':
-      return <>Look before you say the cue</>
+      return 'Look before you say the cue'
     case 'recheck-due':
-      return item.daysLate === 0 ? (
-        <>Mended: look again today, unprompted</>
-      ) : (
-        <>Mended: the second look is {plural(item.daysLate, 'day')} late, unprompted</>
-      )
+      return item.daysLate === 0
+        ? 'Mended: look again today, unprompted'
+        : `Mended: the second look is ${plural(item.daysLate, 'day')} late, unprompted`
+    case 'ready':
+      return 'May be called mended after one more clean look'
     case 'rung':
-      return (
-        <>
-          Rung {item.number} of {item.of}: {item.rung.name.toLowerCase()}
-        </>
-      )
+      return `Rung ${item.number} of ${item.of}: ${item.rung.name.toLowerCase()}`
     case 'weeks-up':
-      return (
-        <>
-          {plural(item.weeks, 'week')} of {item.planned} planned: mend it, change the remedy, or
-          look upstream
-        </>
-      )
+      return `${plural(item.weeks, 'week')} of ${item.planned} planned: mend it, change the remedy, or look upstream`
     case 'stuck':
-      return (
-        <>
-          {plural(item.lessons, 'lesson')} on one rung: try a smaller rung, another remedy, or look
-          upstream
-        </>
-      )
+      return `${plural(item.lessons, 'lesson')} on one rung: a smaller rung, another remedy, or look upstream`
   }
 }
+
+/** Said of a repair that does not go as planned. */
+const WARNS: ReadonlySet<BriefItem['kind']> = new Set(['weeks-up', 'stuck'])
 
 type FaultItems = readonly [BriefItem, ...BriefItem[]]
 
@@ -62,96 +46,87 @@ function byFault(items: readonly BriefItem[]): readonly FaultItems[] {
   return [...faults.values()]
 }
 
-/** What hurts, what works, what came from home: said before any fault is thought of. */
-function FirstThings({ told }: { told: Brief }) {
+function FaultBrief({ items }: { readonly items: FaultItems }) {
   const view = useView()
-  const { strength, lastAim, hurts, flags, hurtAtHome, homeNotes, kept } = told
-  const lags = lagOf(view.record, view.knowledge, view.today).found
-  // One line of each kind will do before a lesson; all stand with the progress.
-  const lag = lags.filter((l, i) => lags.findIndex((other) => other.kind === l.kind) === i)
+  const { state } = items[0]
+  const cue = items.find((i) => i.kind === 'recall-cue')
+  const fault = view.knowledge.faults.find((f) => f.id === state.fault)
+  const told = state.descriptions.at(-1)
+  const said = items.filter((i) => !WARNS.has(i.kind)).flatMap((i) => words(i) ?? [])
   return (
-    <>
-      {hurtAtHome.map((h) => (
-        <p
-          key={h.act}
-          className="bg-dangerwash text-danger -mx-3 mb-1 rounded px-3 py-1.5 font-medium"
-        >
-          Hurt at home on {shortDay(h.date)}: {h.name}. It rests until you have looked.
-        </p>
-      ))}
-      {strength !== null && (
-        <p className="mb-1">
-          Say first what works: <span className="font-medium">{strength}</span>
-        </p>
-      )}
-      {hurts.length > 0 && (
-        <p className="bg-dangerwash text-danger -mx-3 mb-1 rounded px-3 py-1.5 font-medium">
-          Pain on record ({hurts.map((h) => PART_WORDS[h]).join(', ')}): ask first; nothing that
-          loads it.
-        </p>
-      )}
-      {flags.length > 0 && (
-        <p className="mb-1">
-          <span className="text-kiln">Careful:</span> {flags.map((f) => FLAG_WORDS[f]).join(' · ')}
-        </p>
-      )}
-      {homeNotes.map((n) => (
-        <p key={n.act} className="mb-1">
-          <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
-        </p>
-      ))}
-      {kept !== null && (
-        <p className="mb-1">
-          <span className="text-kiln">Practice ticked since the last lesson:</span> {percent(kept)}{' '}
-          of the minutes asked for
-        </p>
-      )}
-      {lag.map((found, i) => (
-        <p key={i} className="mb-1">
-          <span className="text-kiln">Lags:</span> {sayLag(found, view.record.cases)}{' '}
-          <Link className="underline underline-offset-4" to={`/students/${view.id}/progress`}>
-            why?
+    <li className="border-line flex gap-x-3 border-b py-2 last:border-0">
+      <span className="pt-1.5">
+        <StrandMark strand={state.strand} />
+      </span>
+      <div className="min-w-0">
+        <p>
+          <Link
+            to={`/students/${view.id}/faults/${state.id}`}
+            className="font-medium underline underline-offset-4"
+          >
+            {state.name}
           </Link>
+          {cue && <span className="font-serif italic"> “{cue.words}”</span>}
         </p>
-      ))}
-      {lastAim !== '' && (
-        <p className="mb-1">
-          <span className="text-kiln">Last aim:</span> {lastAim}
-        </p>
-      )}
-    </>
+        {cue && (
+          <p>
+            Ask for the cue, and why
+            {fault && <span className="text-kiln"> ({fault.why.replace(/\.$/, '')})</span>}
+          </p>
+        )}
+        {told && (
+          <p>
+            <span className="text-kiln">In their words:</span> “{told.words}”
+          </p>
+        )}
+        <p>{said.join(' · ')}</p>
+        {items
+          .filter((i) => WARNS.has(i.kind))
+          .map((i) => (
+            <p key={i.kind} className="text-danger">
+              {words(i)}
+            </p>
+          ))}
+      </div>
+    </li>
   )
 }
 
 export function BriefList() {
   const view = useView()
   const told = brief(view.record, view.today)
-  const { items, strength, hurts, hurtAtHome, homeNotes } = told
-  const quiet = hurts.length === 0 && hurtAtHome.length === 0 && homeNotes.length === 0
-  if (items.length === 0 && strength === null && quiet) return null
+  const { items, strength } = told
+  const { goal, whyNow } = view.record.card
+  const started = view.record.lessons.length > 0
   return (
     <Section title="Before the lesson">
-      <FirstThings told={told} />
-      <ol className="divide-line divide-y">
-        {byFault(items).map(([first, ...rest]) => (
-          <li key={first.state.id} className="flex flex-wrap items-baseline gap-x-3 py-1.5">
-            <StrandMark strand={first.state.strand} />
-            <Link
-              to={`/students/${view.id}/faults/${first.state.id}`}
-              className="w-80 underline underline-offset-4"
-            >
-              {first.state.name}
-            </Link>
-            <span className="flex-1">
-              {[first, ...rest].map((item) => (
-                <span key={item.kind} className="block">
-                  {words(item)}
-                </span>
-              ))}
-            </span>
-          </li>
-        ))}
-      </ol>
+      <div className="grid items-start gap-x-10 gap-y-4 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
+        <div>
+          {strength !== null && (
+            <p className="border-line border-b pb-2">
+              <span className="text-kiln">Say first what works:</span>{' '}
+              <span className="font-medium">{strength}</span>
+            </p>
+          )}
+          <ol>
+            {byFault(items).map((own) => (
+              <FaultBrief key={own[0].state.id} items={own} />
+            ))}
+          </ol>
+          {items.length === 0 && (
+            <p className="text-kiln py-2">
+              {started
+                ? 'Nothing is being mended and no second look is due. Listen for what comes next.'
+                : 'The first lesson: something easy, what works said aloud, the set-up, and one sign.'}
+            </p>
+          )}
+        </div>
+        <div>
+          <FirstThings told={told} />
+          {whyNow !== '' && <Known what="Why now">{whyNow}</Known>}
+          {goal !== '' && <Known what="Wants">{goal}</Known>}
+        </div>
+      </div>
     </Section>
   )
 }

@@ -8,11 +8,10 @@ import { useParams, Link } from 'react-router'
 import { ApiError } from '../../data/api'
 import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
-import { buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
 import { plural, STAGE_WORDS } from '../../wording/words'
-import { weekMinutes, whatWorks } from '@vein-mend/core/record'
+import { weekMinutes } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
@@ -24,41 +23,38 @@ import { Seam } from '../../parts/seam/Seam'
 
 const YEAR_DAYS = 366
 
+const SCREENS = [
+  ['card', 'Card'],
+  ['gates', 'Gates'],
+  ['progress', 'Progress'],
+  ['week', 'Practice week'],
+  ['sheet', 'Practice sheet'],
+] as const
+
 function Heading() {
   const view = useView()
   const { card } = view.record
-  const works = whatWorks(view.record)
   return (
-    <div className="mt-6 flex flex-wrap items-start gap-x-8 gap-y-4">
+    <div className="mt-5 flex flex-wrap items-start gap-x-8 gap-y-2">
       <div className="min-w-0">
         <h1 className="text-3xl">{card.name}</h1>
         <p className="text-kiln">
           {view.knowledge.name}, {STAGE_WORDS[card.stage].toLowerCase()},{' '}
           {plural(view.record.lessons.length, 'lesson')}, {weekMinutes(card)} minutes a week at home
         </p>
-        {card.goal !== '' && <p className="mt-1 font-serif italic">“{card.goal}”</p>}
-        {works.length > 0 && (
-          <p className="mt-1">
-            <span className="text-kiln">Already works:</span> {works.join(' · ')}
-          </p>
-        )}
+        <nav aria-label={`Of ${card.name}`} className="-mx-2 mt-1 flex flex-wrap">
+          {SCREENS.map(([path, words]) => (
+            <Link
+              key={path}
+              className="inline-flex min-h-11 items-center px-2 underline decoration-1 underline-offset-4 hover:decoration-2"
+              to={`/students/${view.id}/${path}`}
+            >
+              {words}
+            </Link>
+          ))}
+        </nav>
       </div>
-      <div className="ml-auto flex flex-wrap items-start justify-end gap-2">
-        <Link className={buttonClass()} to={`/students/${view.id}/gates`}>
-          Gates
-        </Link>
-        <Link className={buttonClass()} to={`/students/${view.id}/card`}>
-          Card
-        </Link>
-        <Link className={buttonClass()} to={`/students/${view.id}/progress`}>
-          Progress
-        </Link>
-        <Link className={buttonClass()} to={`/students/${view.id}/week`}>
-          Practice week
-        </Link>
-        <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
-          Practice sheet
-        </Link>
+      <div className="ml-auto">
         <BeginLesson />
       </div>
     </div>

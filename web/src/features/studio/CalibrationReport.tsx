@@ -81,32 +81,34 @@ function Rows({ rows }: { rows: readonly ReliabilityRow[] }) {
   )
 }
 
+/** The root of the mean squared miss (Brier 1950), as points of 100. */
+const points = (brier: number) => Math.round(100 * Math.sqrt(brier))
+
 function Verdict({ c }: { c: Calibration }) {
-  if (c.diagnoses === 0) return <p>Nothing has been settled yet, so there is nothing to judge.</p>
+  if (c.diagnoses === 0) return <p>Nothing has been decided yet, so there is nothing to judge.</p>
   return (
     <>
       {c.tooFew && (
         <p className="font-medium">
-          Too few cases to judge: {plural(c.diagnoses, 'diagnosis', 'diagnoses')} settled,{' '}
+          Too few cases to judge: {plural(c.diagnoses, 'diagnosis', 'diagnoses')} decided,{' '}
           {DIAGNOSES_ENOUGH} are wanted.
         </p>
       )}
       <p>
-        {plural(c.diagnoses, 'diagnosis', 'diagnoses')} settled with{' '}
+        {plural(c.diagnoses, 'diagnosis', 'diagnoses')} decided with{' '}
         {plural(c.forecasts, 'probability', 'probabilities')} on record. The first of the ranking
-        was settled on in {percent(c.firstSettled.share)} (between {percent(c.firstSettled.low)} and{' '}
+        was decided on in {percent(c.firstSettled.share)} (between {percent(c.firstSettled.low)} and{' '}
         {percent(c.firstSettled.high)}); {c.overruled} {c.overruled === 1 ? 'was' : 'were'} chosen
         against it.
       </p>
       {c.brier !== null && c.brierOfBaseRate !== null && (
         <p>
-          Brier score <span className="font-medium tabular-nums">{c.brier.toFixed(3)}</span>: the
-          mean squared miss, 0 is perfect. Always saying the average would score{' '}
-          <span className="tabular-nums">{c.brierOfBaseRate.toFixed(3)}</span>.
+          What was said missed by {points(c.brier)} points of 100; always saying the average would
+          have missed by {points(c.brierOfBaseRate)}. No miss at all would be perfect.
         </p>
       )}
       <p className="text-kiln text-sm">
-        What the teacher settled on is taken as the truth. Where the teacher follows the ranking
+        What the teacher decided on is taken as the truth. Where the teacher follows the ranking
         this flatters it; only faults that mend by their remedy, or do not, can say more.
       </p>
     </>
@@ -126,7 +128,7 @@ export function CalibrationReport({ studio }: { studio: StudioResponse }) {
       )}
       {studio.settledBy.length > 0 && (
         <p className="text-kiln text-sm">
-          Settled:{' '}
+          Decided:{' '}
           {studio.settledBy.map((s) => `${s.instrument.toLowerCase()} ${s.diagnoses}`).join(', ')}.
         </p>
       )}

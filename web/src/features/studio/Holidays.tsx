@@ -1,30 +1,28 @@
 /** A holiday of the whole studio, noted with every student at once. */
 import type { BreakRequest } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
-import { useState } from 'react'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
 import { useChange } from '../../data/useChange'
-import { BreakForm } from '../../ui/BreakForm'
+import { BreakForm } from '../../parts/BreakForm'
 import { Section } from '../../ui/Page'
 import { BREAK_WORDS, plural } from '../../wording/words'
 
 export function Holidays({ today }: { today: string }) {
-  const [round, setRound] = useState(0)
   const { run, trouble } = useChange({
-    change: (request: BreakRequest) => api.noteBreak(request),
-    done: ({ students }) => {
+    change: ({ request }: { request: BreakRequest; noted: () => void }) => api.noteBreak(request),
+    done: ({ students }, { noted }) => {
       toast(
         students === 0
           ? 'Every student had it already'
           : `Noted with ${plural(students, 'student')}`,
       )
-      setRound((r) => r + 1)
+      noted()
     },
   })
-  const note = (asked: { from: string; to: string; words: string }) => {
+  const note = (asked: { from: string; to: string; words: string }, noted: () => void) => {
     const [from, to] = [parseDay(asked.from), parseDay(asked.to)]
-    if (from && to) run({ from, to, why: 'holiday', words: asked.words })
+    if (from && to) run({ request: { from, to, why: 'holiday', words: asked.words }, noted })
   }
   return (
     <Section
@@ -32,7 +30,7 @@ export function Holidays({ today }: { today: string }) {
       aside="for every student; second looks move past them, each student’s can be undone"
     >
       <BreakForm
-        key={round}
+        keptAs="studio"
         today={today}
         reasons={[['holiday', BREAK_WORDS.holiday]]}
         onNote={note}

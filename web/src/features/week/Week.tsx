@@ -7,7 +7,7 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { blocksToGive } from '@vein-mend/core/practice'
 import type { Block } from '@vein-mend/core/practice'
 import { mondayOf } from '@vein-mend/core/record'
-import type { ActRequest, GivenBlock } from '@vein-mend/core/record'
+import type { ActRequest } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
@@ -15,14 +15,15 @@ import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
+import { GiveWeek } from '../../parts/GiveWeek'
 import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { plural, WEEKDAY_WORDS } from '../../wording/words'
-import { DayColumns } from './DayColumns'
-import type { Chosen } from './DayColumns'
 import { Forecasts } from './Forecasts'
 import { HomeLinks } from './HomeLinks'
 import { Kept } from './Kept'
+import { WeekGrid } from './WeekGrid'
+import type { Chosen } from './WeekGrid'
 import { Wishes } from './Wishes'
 import { WHY_WORDS } from './words'
 
@@ -63,8 +64,19 @@ function Why({
 }
 
 function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () => void }) {
+  const isGroup = useView().record.home.wishes.group !== null
   const { gaveWay, days } = week.plan
   const spare = Math.round(days.reduce((sum, d) => sum + d.playing - d.minutes, 0))
+  if (days.every((d) => d.blocks.length === 0)) {
+    return (
+      <Section title="Nothing to play">
+        <p>
+          The week comes back when what stops the playing has been answered. Listening to the
+          pieces, singing them and reading the notes away from the instrument load nothing.
+        </p>
+      </Section>
+    )
+  }
   return (
     <Section title={gaveWay.length === 0 ? 'All of it fits' : 'What gave way'}>
       {week.pinsLetGo && (
@@ -80,12 +92,12 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
         <p>
           {spare === 0
             ? 'Every minute has its place.'
-            : `${plural(spare, 'minute')} of the week ${spare === 1 ? 'is' : 'are'} left over: for more music.`}
+            : `${plural(spare, 'minute')} of the week ${spare === 1 ? 'stays' : 'stay'} free${isGroup ? ': on the day of the group the group is the music' : ''}.`}
         </p>
       )}
       {!week.best && (
         <p className="text-kiln mb-1">
-          So full a week that this is the best found in the time, not surely the best there is.
+          There are many ways to lay this week; this is the best found in the time there was.
         </p>
       )}
       <ul>
@@ -99,36 +111,13 @@ function Fit({ week, onLetAllGo }: { week: PracticeWeekResponse; onLetAllGo: () 
         <p className="mt-2">
           <span className="text-kiln">{week.more.minutes} minutes more a day would bring:</span>{' '}
           {week.more.gained.length === 0
-            ? 'nothing more.'
+            ? 'more of their own music.'
             : week.more.gained
                 .map(({ item, days }) => `${item.name}, ${plural(days, 'more day', 'more days')}`)
                 .join(' · ')}
         </p>
       )}
     </Section>
-  )
-}
-
-function sameBlocks(a: readonly GivenBlock[], b: readonly GivenBlock[]): boolean {
-  const keys = (blocks: readonly GivenBlock[]) =>
-    blocks.map((x) => `${x.item}|${x.day}|${x.minutes}`).sort()
-  return JSON.stringify(keys(a)) === JSON.stringify(keys(b))
-}
-
-function Given({ week }: { week: PracticeWeekResponse }) {
-  const view = useView()
-  const act = useActs(view.id)
-  const blocks = blocksToGive(week.plan)
-  const before = view.record.home.given.findLast((g) => g.week <= week.week)
-  const same = before !== undefined && sameBlocks(before.blocks, blocks)
-  return (
-    <Button
-      look="main"
-      disabled={same}
-      onClick={() => act([{ kind: 'week-given', week: week.week, blocks }], 'Week given')}
-    >
-      {same ? 'Given' : before ? 'Give this week instead' : 'Give this week'}
-    </Button>
   )
 }
 
@@ -148,6 +137,10 @@ function usePins(monday: IsoDate, onMoved: (chosen: Chosen | null) => void) {
       const pins = [pin(item, from, false), ...(to === null ? [] : [pin(item, to, true)])]
       act(pins, to === null ? `Off ${WEEKDAY_WORDS[from]}` : `Moved to ${WEEKDAY_WORDS[to]}`)
       onMoved(to === null ? null : { item, day: to })
+    },
+    put: (item: string, day: number) => {
+      act([pin(item, day, true)], `On ${WEEKDAY_WORDS[day]}`)
+      onMoved({ item, day })
     },
     letGo: (item: string, day: number) => act([pin(item, day, null)], 'Let go'),
     letAllGo: () => {
@@ -171,16 +164,19 @@ function WeekHead({ monday, week }: { monday: IsoDate; week: PracticeWeekRespons
         Week after
       </Link>
       <span className="ml-auto flex flex-wrap gap-2">
-        {(['pdf', 'ics', 'csv'] as const).map((kind) => (
+        <Link className={buttonClass()} to={`/students/${view.id}/sheet?day=${monday}`}>
+          Practice sheet
+        </Link>
+        {(['ics', 'csv'] as const).map((kind) => (
           <a
             key={kind}
             className={buttonClass()}
             href={`/api/students/${view.id}/practice.${kind}?day=${monday}`}
           >
-            {{ pdf: 'Sheet as PDF', ics: 'Calendar', csv: 'Table' }[kind]}
+            {{ ics: 'Calendar', csv: 'Table' }[kind]}
           </a>
         ))}
-        <Given week={week} />
+        <GiveWeek week={week.week} blocks={blocksToGive(week.plan)} given={week.isGiven} />
       </span>
     </div>
   )
@@ -206,7 +202,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
   return (
     <>
       <WeekHead monday={monday} week={week} />
-      <DayColumns
+      <WeekGrid
         monday={monday}
         today={view.today}
         plan={week.plan}
@@ -214,6 +210,8 @@ function WeekOf({ monday }: { monday: IsoDate }) {
         chosen={chosen}
         onChoose={setChosen}
         onMove={pins.move}
+        onPut={pins.put}
+        group={view.record.home.wishes.group}
         homeMinutes={card.homeMinutes}
         onMinutes={(day, minutes) => {
           const homeMinutes = card.homeMinutes.map((m, d) => (d === day ? minutes : m))
@@ -229,12 +227,12 @@ function WeekOf({ monday }: { monday: IsoDate }) {
           onMove={(to) => pins.move(block.item.id, block.day, to)}
           onLetGo={() => pins.letGo(block.item.id, block.day)}
         />
-      ) : (
+      ) : week.plan.days.some((d) => d.blocks.length > 0) ? (
         <p className="text-kiln mt-3">
-          Choose a block to see why it is where it is. Drag it, or move it with the arrow keys; what
-          you place stays.
+          Touch a block to see why it is where it is. Drag it, or move it with the arrow keys; an
+          empty day takes it by a touch. What you place stays.
         </p>
-      )}
+      ) : null}
       <Wishes />
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>

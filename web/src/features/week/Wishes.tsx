@@ -3,6 +3,8 @@ import { useView } from '../../data/studentContext'
 import { activeProjects, HAND_BALANCES } from '@vein-mend/core/record'
 import type { CaseId, HandBalance, WeekWishes } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
+import { useKept } from '../../data/useKept'
+import { Field } from '../../ui/Field'
 import { Pick } from '../../ui/Inputs'
 import { WEEKDAY_WORDS } from '../../wording/words'
 
@@ -13,6 +15,34 @@ const BALANCE_WORDS: Record<`${HandBalance}`, string> = {
   '2': 'left twice, right once',
 }
 const NONE = 'none'
+
+/** Kept while it is typed, on record when the field is left. */
+function GroupPieces() {
+  const view = useView()
+  const act = useActs(view.id)
+  const { wishes } = view.record.home
+  const [typed, keep] = useKept(`group-pieces-${view.id}`)
+  const said = (pieces: string) => {
+    if (pieces !== wishes.pieces) {
+      act([{ kind: 'week-wished', ...wishes, pieces }], 'Pieces of the group changed')
+    }
+    keep('')
+  }
+  return (
+    <Field label="The group plays next" help={view.knowledge.inGroup}>
+      {(p) => (
+        <input
+          {...p}
+          maxLength={200}
+          autoComplete="off"
+          defaultValue={typed === '' ? wishes.pieces : typed}
+          onChange={(e) => keep(e.target.value)}
+          onBlur={(e) => said(e.target.value.trim())}
+        />
+      )}
+    </Field>
+  )
+}
 
 export function Wishes() {
   const view = useView()
@@ -47,6 +77,7 @@ export function Wishes() {
         ]}
         onChange={(day) => wish({ group: day === NONE ? null : Number(day) })}
       />
+      {wishes.group !== null && <GroupPieces key={wishes.pieces} />}
       {projects.length > 1 && (
         <Pick
           label="Goes first"

@@ -14,4 +14,6 @@ export const WHY_WORDS: Record<BlockReason, string> = {
   'upkeep-spaced': 'keeps what is mended: a little, never two days running',
   daily: 'wanted on most days: little and often',
   'fits-today': 'this day has the minutes for it',
+  'a-touch': 'a short touch, so that no day goes by without it',
+  'rest-of-the-day': 'what is left of the day belongs to the student’s own music',
 }

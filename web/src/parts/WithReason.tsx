@@ -1,9 +1,12 @@
 /** Overruling in one move: a button that asks why, and keeps the answer. */
 import { useState } from 'react'
-import { Button } from './Button'
-import { INPUT_CLASS } from './Field'
+import { useKept } from '../data/useKept'
+import { Button } from '../ui/Button'
+import { INPUT_CLASS } from '../ui/Field'
 
 interface Props {
+  /** What the reason is of, for one half typed when the page goes. */
+  readonly keptAs: string
   readonly label: string
   /** The question, for who cannot see the box. */
   readonly ask: string
@@ -13,11 +16,16 @@ interface Props {
 
 const LEAST = 3
 
-export function WithReason({ label, ask, done, onGive }: Props) {
-  const [reason, setReason] = useState<string | null>(null)
-  if (reason === null) {
+export function WithReason({ keptAs, label, ask, done, onGive }: Props) {
+  const [reason, keep] = useKept(`reason-${keptAs}`)
+  const [asked, setAsked] = useState(reason !== '')
+  const shut = () => {
+    keep('')
+    setAsked(false)
+  }
+  if (!asked) {
     return (
-      <Button small look="bare" onClick={() => setReason('')}>
+      <Button small look="bare" onClick={() => setAsked(true)}>
         {label}
       </Button>
     )
@@ -29,7 +37,7 @@ export function WithReason({ label, ask, done, onGive }: Props) {
         event.preventDefault()
         if (reason.trim().length < LEAST) return
         onGive(reason.trim())
-        setReason(null)
+        shut()
       }}
     >
       <input
@@ -39,9 +47,9 @@ export function WithReason({ label, ask, done, onGive }: Props) {
         required
         minLength={LEAST}
         value={reason}
-        onChange={(e) => setReason(e.target.value)}
+        onChange={(e) => keep(e.target.value)}
         onKeyDown={(e) => {
-          if (e.key === 'Escape') setReason(null)
+          if (e.key === 'Escape') shut()
         }}
         className={INPUT_CLASS}
       />

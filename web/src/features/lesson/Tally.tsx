@@ -1,28 +1,36 @@
-/** Counts tries while the student plays: one touch or key each, clean or slipped. */
-import { useState } from 'react'
-import { Button } from './Button'
+/** Counts tries while the student plays: one touch or key each, clean or slipped; half counted, it is kept. */
+import { useKept } from '../../data/useKept'
+import { Button } from '../../ui/Button'
 
 interface Props {
+  /** What is counted, for a count that a reload breaks off. */
+  readonly keptAs: string
   readonly asked: number
   readonly keep: string
   readonly onKeep: (clean: number, tries: number) => void
 }
 
-export function Tally({ asked, keep, onKeep }: Props) {
-  const [marks, setMarks] = useState<readonly boolean[]>([])
+/** A mark as it is kept. */
+const CLEAN = '+'
+const SLIPPED = '-'
+
+export function Tally({ keptAs, asked, keep, onKeep }: Props) {
+  const [counted, setCounted] = useKept(`tally-${keptAs}`)
+  const marks = Array.from({ length: counted.length }, (_, i) => counted.charAt(i) === CLEAN)
+  const oneLess = () => setCounted(counted.slice(0, -1))
   const clean = marks.filter(Boolean).length
   const empty = Math.max(0, asked - marks.length)
   return (
     <div
       className="flex flex-wrap items-center gap-2"
       onKeyDown={(event) => {
-        if (event.key === 'Backspace') setMarks(marks.slice(0, -1))
+        if (event.key === 'Backspace') oneLess()
       }}
     >
-      <Button small onClick={() => setMarks([...marks, true])}>
+      <Button small onClick={() => setCounted(counted + CLEAN)}>
         Clean
       </Button>
-      <Button small onClick={() => setMarks([...marks, false])}>
+      <Button small onClick={() => setCounted(counted + SLIPPED)}>
         Slipped
       </Button>
       <span
@@ -45,6 +53,11 @@ export function Tally({ asked, keep, onKeep }: Props) {
           </svg>
         ))}
       </span>
+      {marks.length === 0 && (
+        <Button small look="bare" onClick={() => onKeep(asked, asked)}>
+          All {asked} clean
+        </Button>
+      )}
       {marks.length > 0 && (
         <>
           <Button
@@ -52,12 +65,12 @@ export function Tally({ asked, keep, onKeep }: Props) {
             look="main"
             onClick={() => {
               onKeep(clean, marks.length)
-              setMarks([])
+              setCounted('')
             }}
           >
             {keep} {clean} of {marks.length}
           </Button>
-          <Button small look="bare" onClick={() => setMarks(marks.slice(0, -1))}>
+          <Button small look="bare" onClick={oneLess}>
             One less
           </Button>
         </>

@@ -1,0 +1,35 @@
+/** Knowledge as an earlier version of this program kept it, in the form of today. */
+import type { Check, Knowledge, Remedy, Rung, SetupPoint } from './knowledge'
+import { BODY_PARTS } from './vocabulary'
+
+type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
+
+/** Knowledge from when it was not said yet what playing, a check and a rung load. */
+export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedies' | 'setup'> & {
+  readonly setup: readonly Kept<SetupPoint, 'ways'>[]
+  readonly checks: readonly Kept<Check, 'loads'>[]
+  readonly remedies: readonly (Omit<Remedy, 'rungs'> & {
+    readonly rungs: readonly Kept<Rung, 'loads'>[]
+  })[]
+}
+
+/** Of what it loads nothing was said, so it is taken to load everything: a stop then holds it back. */
+export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
+  if (kept.playing !== undefined) return kept as Knowledge
+  const { sound } = kept
+  return {
+    ...kept,
+    sound: sound && {
+      ...sound,
+      by: sound.by && { ...sound.by, transpose: {}, fingering: {} },
+    },
+    playing: BODY_PARTS,
+    setup: kept.setup.map((p) => ({ ...p, ways: [] })),
+    checks: kept.checks.map((c) => ({ ...c, loads: BODY_PARTS })),
+    remedies: kept.remedies.map((r) => ({
+      ...r,
+      loads: BODY_PARTS,
+      rungs: r.rungs.map((rung) => ({ ...rung, loads: BODY_PARTS })),
+    })),
+  }
+}

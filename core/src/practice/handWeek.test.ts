@@ -1,0 +1,85 @@
+/** The week as a teacher would fill it by hand: whatever is asked, its rules hold, and nothing that fits is left out. */
+import fc from 'fast-check'
+import { describe, expect, test } from 'vitest'
+import { DAYS, handWeek, playingMinutes, weekWorth } from './index'
+import type { WeekAsk, WeekGrid } from './index'
+import { anItem, aWeek } from './test/weekAsked'
+
+const item = anItem
+const ask = aWeek
+
+const daysOf = (grid: WeekGrid, i: number) =>
+  Array.from({ length: DAYS }, (_, d) => d).filter((d) => grid[i]?.[d])
+
+const minutesOn = (grid: WeekGrid, a: WeekAsk, d: number) =>
+  a.items.reduce((sum, x, i) => sum + (grid[i]?.[d] ? x.minutes : 0), 0)
+
+const anyItem = fc.record({
+  minutes: fc.integer({ min: 1, max: 12 }),
+  askedDays: fc.integer({ min: 1, max: 7 }),
+  weight: fc.integer({ min: 1, max: 5 }),
+  isNew: fc.boolean(),
+  spaced: fc.boolean(),
+})
+
+test('minutes, days, new movements and spacing are kept, whatever is asked', () => {
+  fc.assert(
+    fc.property(
+      fc.array(anyItem, { minLength: 1, maxLength: 6 }),
+      fc.array(fc.integer({ min: 0, max: 30 }), { minLength: DAYS, maxLength: DAYS }),
+      (parts, minutes) => {
+        const a = ask(
+          parts.map((p, i) => item(`i${i}`, p)),
+          { minutes },
+        )
+        const grid = handWeek(a)
+        if (!grid) return
+        for (let d = 0; d < DAYS; d++) {
+          expect(minutesOn(grid, a, d)).toBeLessThanOrEqual(playingMinutes(minutes[d] ?? 0) + 1e-9)
+          const fresh = a.items.filter((x, i) => x.isNew && grid[i]?.[d]).length
+          expect(fresh).toBeLessThanOrEqual(a.newPerDay)
+        }
+        a.items.forEach((x, i) => {
+          const days = daysOf(grid, i)
+          expect(days.length).toBeLessThanOrEqual(x.askedDays)
+          if (x.spaced) for (const d of days) expect(days).not.toContain(d + 1)
+        })
+      },
+    ),
+    { seed: 20261126, numRuns: 120 },
+  )
+})
+
+describe('by hand', () => {
+  test('all that fits is there, on as many days as are asked for', () => {
+    const grid = handWeek(ask([item('a'), item('b')]))!
+    expect([0, 1].map((i) => daysOf(grid, i).length)).toEqual([3, 3])
+    expect(daysOf(grid, 0)).not.toContain(6)
+  })
+
+  test('what weighs more goes first where not all fits', () => {
+    const minutes = [5, 0, 0, 0, 0, 0, 0]
+    const grid = handWeek(
+      ask([item('light', { weight: 1 }), item('heavy', { weight: 5 })], { minutes }),
+    )!
+    expect([0, 1].map((i) => daysOf(grid, i).length)).toEqual([0, 1])
+  })
+
+  test('a pin is kept, one that keeps off too, and one that breaks a rule cannot be', () => {
+    const pin = (day: number, on: boolean) => ({ item: 'a', day, on })
+    const on = handWeek(ask([item('a', { askedDays: 1 })], { pins: [pin(4, true)] }))!
+    expect(daysOf(on, 0)).toEqual([4])
+    const off = handWeek(ask([item('a', { askedDays: 6 })], { pins: [pin(2, false)] }))!
+    expect(daysOf(off, 0)).not.toContain(2)
+    expect(daysOf(off, 0)).toHaveLength(5)
+    expect(handWeek(ask([item('a')], { pins: [pin(6, true)] }))).toBeNull()
+  })
+
+  test('is worth more than no week, and no less than the same without one of its blocks', () => {
+    const a = ask([item('a'), item('b', { weight: 1 })])
+    const grid = handWeek(a)!
+    const worth = (g: WeekGrid) => weekWorth(a, (i, d) => g[i]?.[d] ?? false)
+    const without = grid.map((row, i) => (i === 0 ? row.map(() => false) : row))
+    expect(worth(grid)).toBeGreaterThan(worth(without))
+  })
+})

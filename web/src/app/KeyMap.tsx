@@ -1,0 +1,106 @@
+/** The keys of the product, on `?` from anywhere and from the bar. */
+import { Keyboard } from 'lucide-react'
+import { useEffect, useState } from 'react'
+import { COMMAND_LINE_ID, SidePanel } from '../ui/SidePanel'
+
+type Keys = readonly (readonly [keys: string, what: string])[]
+
+const MAP: readonly (readonly [where: string, keys: Keys])[] = [
+  [
+    'Everywhere',
+    [
+      ['?', 'these keys'],
+      ['Tab', 'on to the next thing, Shift and Tab back'],
+      ['Esc', 'closes what lies on top'],
+    ],
+  ],
+  [
+    'The line of the lesson',
+    [
+      ['letters', 'find a sign; ↓ and ↑ choose'],
+      ['2 · 1 · ? · 0', 'note it as marked, slight, unsure, not there'],
+      ['Enter', 'notes it as marked, or keeps your own words'],
+      ['. and Enter', 'does what the lesson comes to next'],
+      ['. and letters', 'finds anything the desk can do: aim, up, decide, sheet, close …'],
+      ['4 5', 'four clean of five: a look, or a try of the rung'],
+      ['Esc', 'empties the line'],
+    ],
+  ],
+  [
+    'The lesson',
+    [
+      ['Ctrl Z', 'takes the last note back, where no text is being typed'],
+      ['Backspace', 'one try less, in a count'],
+      ['any key', 'counts a slip while slips are counted; Enter stops'],
+    ],
+  ],
+  [
+    'The practice week',
+    [
+      ['← and →', 'move the block to another day'],
+      ['Delete', 'takes it off this day'],
+    ],
+  ],
+  [
+    'The seam',
+    [
+      ['← and →', 'from lesson to lesson'],
+      ['↑ and ↓', 'from fault to fault'],
+      ['+ and −', 'closer, further'],
+      ['Shift ← and →', 'earlier, later'],
+    ],
+  ],
+]
+
+/** In a field a question mark is a question mark; in the empty line of the lesson nothing is there to be unsure of. */
+function asksForKeys({ defaultPrevented, key, target }: KeyboardEvent): boolean {
+  if (defaultPrevented || key !== '?') return false
+  if (target instanceof HTMLInputElement)
+    return target.id === COMMAND_LINE_ID && target.value === ''
+  return !(target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement)
+}
+
+export function KeyMap() {
+  const [open, setOpen] = useState(false)
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!asksForKeys(event)) return
+      event.preventDefault()
+      setOpen(true)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+  return (
+    <>
+      <button
+        type="button"
+        className="grid size-11 place-items-center max-sm:hidden"
+        aria-label="Keys"
+        onClick={() => setOpen(true)}
+      >
+        <Keyboard aria-hidden size={18} />
+      </button>
+      <SidePanel
+        open={open}
+        onOpenChange={setOpen}
+        title="Keys"
+        about="Everything works by touch as well."
+      >
+        {MAP.map(([where, keys]) => (
+          <section key={where} className="mb-5">
+            <h3 className="border-line mb-1 border-b pb-1 text-lg">{where}</h3>
+            <dl className="grid grid-cols-[9rem_minmax(0,1fr)] gap-y-1">
+              {keys.map(([key, what]) => (
+                <div key={key} className="contents">
+                  <dt className="font-medium">{key}</dt>
+                  <dd>{what}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
+      </SidePanel>
+    </>
+  )
+}

@@ -1,0 +1,62 @@
+/** A word from home to the teacher. */
+import type { HomeResponse } from '@vein-mend/contract'
+import { tellsHarm } from '@vein-mend/core/packs'
+import { useState } from 'react'
+import { useKept } from '../../data/useKept'
+import { Button } from '../../ui/Button'
+import type { useHome } from './useHome'
+
+/** Not one item of the week: everything rests until they have said where. */
+const FROM_A_WORD = 'a-word-from-home'
+
+interface Props {
+  readonly page: HomeResponse
+  readonly home: ReturnType<typeof useHome>
+}
+
+export function NoteToTeacher({ page, home }: Props) {
+  const [words, setWords] = useKept(`home-note-${home.link}`)
+  const [sent, setSent] = useState('')
+  const hurts = { kind: 'hurt-at-home', date: page.today, item: FROM_A_WORD } as const
+  const told = page.stops.some((s) => s.item === FROM_A_WORD)
+  return (
+    <form
+      className="border-line mt-4 border-t pt-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (words.trim() === '') return
+        home.add({ kind: 'home-noted', date: page.today, words: words.trim() })
+        setWords('')
+        setSent(words.trim())
+      }}
+    >
+      <label>
+        <span className="font-medium">A word to your teacher</span>
+        <textarea
+          value={words}
+          maxLength={2000}
+          onChange={(event) => {
+            setWords(event.target.value)
+            setSent('')
+          }}
+          className="border-line bg-glaze mt-1 block min-h-20 w-full rounded border p-2"
+        />
+      </label>
+      {tellsHarm(`${words} ${sent}`) && !told && (
+        <div role="status" className="bg-dangerwash mt-2 rounded-md px-4 py-3">
+          <p className="font-medium">Does something hurt? Say it here too, so that you can rest.</p>
+          <Button
+            className="text-danger mt-2"
+            onClick={() => home.add({ ...hurts, name: 'what you wrote' })}
+          >
+            Yes, it hurts
+          </Button>
+        </div>
+      )}
+      <div className="mt-2 flex items-center gap-3">
+        <Button type="submit">Send</Button>
+        <span role="status">{sent !== '' && 'Kept for the next lesson.'}</span>
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,89 @@
+/** What is known before a lesson begins, beside the faults. */
+import { lagOf } from '@vein-mend/core/watch'
+import type { Brief, FormerTeacher } from '@vein-mend/core/record'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { useView } from '../data/studentContext'
+import { shortDay } from '../wording/dates'
+import { sayLag } from '../wording/lag'
+import { FLAG_WORDS, percent, WEEKDAY_WORDS } from '../wording/words'
+
+export function Known({ what, children }: { what: string; children: ReactNode }) {
+  return (
+    <p className="mb-1">
+      <span className="text-kiln">{what}:</span> {children}
+    </p>
+  )
+}
+
+/** What came along from the teacher before, and what is still to be asked there. */
+function Former({ former }: { readonly former: FormerTeacher }) {
+  const who = former.name || 'the former teacher'
+  const open = [
+    ...(former.told ? [] : [`${who} has not been told yet`]),
+    ...(former.maySpeak ? [] : ['the family has not said that we may speak']),
+  ]
+  return (
+    <>
+      {former.handedOver !== '' && <Known what={`From ${who}`}>{former.handedOver}</Known>}
+      {open.length > 0 && <Known what="Still to be asked">{open.join('; ')}</Known>}
+    </>
+  )
+}
+
+/** How they are to be spoken to, what came from home, what was aimed at: known before any fault is thought of. */
+export function FirstThings({ told }: { told: Brief }) {
+  const view = useView()
+  const { lastAim, takenBack, flags, homeNotes, kept } = told
+  const { correction, interests, former } = view.record.card
+  const { wishes } = view.record.home
+  const lags = lagOf(view.record, view.knowledge, view.today).found
+  // One line of each kind will do before a lesson; all stand with the progress.
+  const lag = lags.filter((l, i) => lags.findIndex((other) => other.kind === l.kind) === i)
+  return (
+    <>
+      {takenBack.map((stop) => (
+        <p key={stop.act} className="mb-1">
+          <span className="text-kiln">At home, {shortDay(stop.on)}:</span> “{stop.words}” was said
+          to hurt, and taken back the same day. Ask once.
+        </p>
+      ))}
+      {correction !== '' && <Known what="Takes correction">{correction}</Known>}
+      {flags.length > 0 && (
+        <p className="mb-1">
+          <span className="text-kiln">Careful:</span> {flags.map((f) => FLAG_WORDS[f]).join(' · ')}
+        </p>
+      )}
+      {homeNotes.map((n) => (
+        <p key={n.act} className="mb-1">
+          <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
+        </p>
+      ))}
+      {kept !== null && (
+        <p className="mb-1">
+          <span className="text-kiln">Practice ticked since the last lesson:</span> {percent(kept)}{' '}
+          of the minutes asked for
+        </p>
+      )}
+      {lag.map((found, i) => (
+        <p key={i} className="mb-1">
+          <span className="text-kiln">Lags:</span> {sayLag(found, view.record.cases)}{' '}
+          <Link className="underline underline-offset-4" to={`/students/${view.id}/progress`}>
+            why?
+          </Link>
+        </p>
+      ))}
+      {lastAim !== '' && <Known what="Last aim">{lastAim}</Known>}
+      {former && <Former former={former} />}
+      {wishes.group !== null && (
+        <Known what={`Group, ${WEEKDAY_WORDS[wishes.group] ?? ''}`}>
+          {wishes.pieces !== '' && <>next {wishes.pieces}. </>}
+          {view.knowledge.inGroup !== undefined && (
+            <>Until a piece is known: {view.knowledge.inGroup}</>
+          )}
+        </Known>
+      )}
+      {interests !== '' && <Known what="Likes">{interests}</Known>}
+    </>
+  )
+}
