@@ -64,7 +64,7 @@ test('told at home, it stops the week, the sheet and the music until the teacher
   const calendar = await page.request.get(`${demo.url}/api${MARROW}/practice.ics`)
   expect(await calendar.text()).not.toContain('BEGIN:VEVENT')
   await page.goto(`${demo.url}${MARROW}/sheet`)
-  await expect(page.getByText(/Rest until it is gone or has been looked at/)).toBeVisible()
+  await expect(page.getByText(/Rest until your teacher says so/)).toBeVisible()
   await expect(page.getByText('Play what you love')).toHaveCount(0)
 
   // A lesson passes and nobody answers: it stays.

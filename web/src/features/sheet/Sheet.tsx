@@ -197,7 +197,7 @@ function SheetOf({ day }: { readonly day: IsoDate }) {
         </Link>
         <GiveWeek week={sheet.week} blocks={sheet.blocks} given={sheet.given} />
       </div>
-      {!sheet.given && seesOther && (
+      {!sheet.given && seesOther && sheet.stops.length === 0 && (
         <p className="no-print text-kiln mt-2 text-right text-sm">
           At home they see the week before until this one is given.
         </p>
