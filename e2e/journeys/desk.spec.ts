@@ -277,7 +277,7 @@ hocking.describe('the whole lesson by touch', () => {
     await tap(check.getByRole('button').filter({ hasNotText: 'Offer another' }))
     await tap(button(/^Decide on /))
     await tap(button('Only note it'))
-    const rung = fault('The bellows turn is heard').locator('details')
+    const rung = fault('The bellows turn is heard').getByRole('group', { name: /^Rung: / })
     await tap(button(/^All \d clean$/, rung))
     await tap(button('Up', fault('The bellows turn is heard')))
     await tap(button('Close the lesson'))
@@ -320,7 +320,7 @@ test.describe('by touch on a tablet', () => {
   }) => {
     await addStudent(page, studio.url, 'Noor Vale', 'Piano')
     await beginLesson(page)
-    await page.locator('summary', { hasText: 'Set-up before sound' }).tap()
+    await page.getByRole('button', { name: /^Set-up before sound/ }).tap()
     await page
       .getByLabel('Feet flat?', { exact: true })
       .getByRole('radio', { name: 'not right' })

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import {
   addStudent,
   beginLesson,
+  choose,
   expect,
   expectAccessible,
   noteSign,
@@ -28,10 +29,8 @@ test("a teacher's own sign, fault and remedy are used in the next lesson", async
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('alert')).toContainText('line')
   await expect(page.getByLabel('Name')).toHaveValue('Plays before the hands are warm')
-  await page
-    .getByLabel('It shows as 1', { exact: true })
-    .selectOption({ label: 'The tone is muted and strange' })
-  await page.getByLabel('Remedy 1').selectOption({ label: 'Warm the hands' })
+  await choose(page.getByLabel('It shows as 1', { exact: true }), 'The tone is muted and strange')
+  await choose(page.getByLabel('Remedy 1'), 'Warm the hands')
   await expectAccessible(page)
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByText('Plays before the hands are warm').first()).toBeVisible()
@@ -39,9 +38,7 @@ test("a teacher's own sign, fault and remedy are used in the next lesson", async
   await page.getByRole('link', { name: 'Add a sign' }).click()
   await page.getByLabel('What is seen, heard or felt').fill('Cold hands from the ferry')
   await page.getByLabel('Where').fill('hands')
-  await page
-    .getByLabel('Fault 1', { exact: true })
-    .selectOption({ label: 'Plays before the hands are warm' })
+  await choose(page.getByLabel('Fault 1', { exact: true }), 'Plays before the hands are warm')
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Horn' })).toBeVisible()
 

@@ -157,7 +157,7 @@ test('a parcel that always fails holds up its own student only, and can be put a
   await expect(signs(page)).toHaveCount(1)
   await page.getByRole('button', { name: 'Put it aside' }).first().click()
   await expect(page.getByText(/could not be taken and/)).toBeVisible()
-  await page.getByRole('button', { name: 'Look' }).click()
+  await page.getByRole('button', { name: 'Look', exact: true }).click()
   const shelf = page.getByRole('dialog', { name: 'Not taken' })
   await expect(shelf).toContainText('Wren Hale')
   await expect(shelf).toContainText('The server could not do that.')

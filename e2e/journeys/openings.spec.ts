@@ -3,6 +3,7 @@ import {
   addStudent,
   allSent,
   beginLesson,
+  choose,
   expect,
   expectAccessible,
   test,
@@ -31,7 +32,7 @@ test('a student from elsewhere, who plays in the group: what was handed over, an
 }) => {
   const student = `${demo.url}/students/student-sandrey`
   await page.goto(`${student}/week`)
-  await page.getByLabel('Group lesson').selectOption({ label: 'Wednesday' })
+  await choose(page.getByLabel('Group lesson'), 'Wednesday')
   const pieces = page.getByLabel('The group plays next')
   await pieces.fill('The slow reel')
   // Half typed, it is there after a reload; left, it is on record.
@@ -67,7 +68,10 @@ test('a reason half typed and a word half written are there after a reload', asy
   await page.goto(`${demo.url}/students/student-sandrey`)
   await beginLesson(page)
   const project = page.getByRole('article', { name: 'Bow changes are heard' })
-  await project.locator('summary').first().click()
+  await project
+    .getByRole('button', { name: /^(Rung|Cue and slips)/ })
+    .first()
+    .click()
   await project.getByRole('button', { name: 'Call it mended all the same' }).click()
   const why = page.getByLabel('Why is it mended all the same?')
   await why.fill('Heard in the hall')

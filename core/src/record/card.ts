@@ -109,6 +109,11 @@ export const EMPTY_CARD: StudentCard = {
   works: [],
 }
 
+/** Nobody has changed the minutes every card begins with: it is a guess until home was asked. */
+export function minutesGuessed(card: StudentCard): boolean {
+  return card.homeMinutes.every((minutes, day) => minutes === EMPTY_CARD.homeMinutes[day])
+}
+
 /** Minutes of practice in a week at home. */
 export function weekMinutes(card: StudentCard): number {
   return card.homeMinutes.reduce((sum, minutes) => sum + minutes, 0)

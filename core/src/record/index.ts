@@ -23,6 +23,7 @@ export {
   KEPT,
   ordinaryDayMinutes,
   WEEKDAYS,
+  minutesGuessed,
   weekMinutes,
 } from './card'
 export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'

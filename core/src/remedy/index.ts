@@ -1,5 +1,5 @@
 /** Remedies: ladders fitted to a student, and when a rung is passed. */
-export { buildLadder } from './ladder'
+export { buildLadder, schoolsLeft } from './ladder'
 export type { Against, LadderPlan, LadderRung, LeftOutRung } from './ladder'
 export { rungExercise, soundFor } from './rungExercise'
 export type { RungSettings } from './rungExercise'

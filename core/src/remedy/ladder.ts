@@ -85,6 +85,19 @@ function strip(rung: Rung, instruction = rung.instruction): LadderRung {
   }
 }
 
+/** Schools of rungs that a ladder was built with and the student no longer follows; empty when it is up to date. */
+export function schoolsLeft(
+  remedy: Remedy,
+  rungs: readonly Pick<LadderRung, 'id'>[],
+  facts: Pick<StudentFacts, 'schools'>,
+): readonly string[] {
+  const held = Object.values(facts.schools)
+  const built = remedy.rungs.flatMap(({ id, school }) =>
+    school !== undefined && rungs.some((r) => r.id === id) ? [school] : [],
+  )
+  return [...new Set(built)].filter((school) => !held.includes(school))
+}
+
 /**
  * Rungs of the remedy for this student, easiest first. Rungs of another school are passed over; rungs a
  * health flag or the stage speaks against are exchanged for what the pack gives in their place, or left

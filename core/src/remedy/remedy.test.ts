@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Remedy, Rung, StudentFacts } from '../packs'
-import { adviseRung, buildLadder } from './index'
+import { adviseRung, buildLadder, schoolsLeft } from './index'
 
 const facts: StudentFacts = {
   stage: 'beginner',
@@ -53,6 +53,18 @@ describe('a ladder for this student', () => {
         },
       ],
     })
+  })
+
+  test('a ladder built by a school that is no longer followed says so, another does not', () => {
+    const before = { ...facts, schools: { articulation: 'staccato-first' } }
+    const now = { ...facts, schools: { articulation: 'legato-first' } }
+    const built = buildLadder(blocks, before, [])
+    const rungs = built.ok ? built.rungs : []
+    expect(rungs.map((r) => r.id)).toContain('high-first')
+    expect(schoolsLeft(blocks, rungs, before)).toEqual([])
+    expect(schoolsLeft(blocks, rungs, now)).toEqual(['staccato-first'])
+    const anew = buildLadder(blocks, now, [])
+    expect(schoolsLeft(blocks, anew.ok ? anew.rungs : rungs, now)).toEqual([])
   })
 
   test('leaves out what is not for a beginner', () => {

@@ -57,7 +57,7 @@ function asksForKeys({ defaultPrevented, key, target }: KeyboardEvent): boolean 
   if (defaultPrevented || key !== '?') return false
   if (target instanceof HTMLInputElement)
     return target.id === COMMAND_LINE_ID && target.value === ''
-  return !(target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement)
+  return !(target instanceof HTMLTextAreaElement)
 }
 
 export function KeyMap() {

@@ -4,6 +4,7 @@ import type { Diagnosis, RankedCheck } from '@vein-mend/core/diagnosis'
 import { useActs } from '../data/useActs'
 import { useKept } from '../data/useKept'
 import { Button } from '../ui/Button'
+import { Fold } from '../ui/Fold'
 import { Section } from '../ui/Page'
 import { percent, plural } from '../wording/words'
 
@@ -16,10 +17,11 @@ function sayMinutes(minutes: number): string {
 
 function Worth({ ranked, diagnosis }: { ranked: RankedCheck; diagnosis: Diagnosis }) {
   return (
-    <details className="text-sm">
-      <summary className="text-kiln min-h-9 cursor-pointer py-1.5">
-        Why this one: no other tells as much in {sayMinutes(ranked.check.minutes)}
-      </summary>
+    <Fold
+      className="text-sm"
+      headClass="text-kiln"
+      head={<span>Why this one: no other tells as much in {sayMinutes(ranked.check.minutes)}</span>}
+    >
       <ul className="ml-4 list-disc">
         {ranked.outcomes.map((o) => {
           const best = diagnosis.rivals
@@ -43,7 +45,7 @@ function Worth({ ranked, diagnosis }: { ranked: RankedCheck; diagnosis: Diagnosi
           )
         })}
       </ul>
-    </details>
+    </Fold>
   )
 }
 

@@ -12,6 +12,7 @@ import {
 import { buildLadder } from '@vein-mend/core/remedy'
 import type { LadderPlan } from '@vein-mend/core/remedy'
 import type { StudentView } from '../data/useStudent'
+import { Radio, Radios } from '../ui/Radios'
 import { AGAINST_WORDS, CONDITION_WORDS } from '../wording/words'
 import { shortDay } from '../wording/dates'
 import { STOPPED_WORDS } from '../wording/stops'
@@ -110,8 +111,8 @@ export function RemedyChoice({ fault, running = null, value, onChange }: Props) 
   const full = running === null && activeProjects(view.record).length >= PROJECTS_MOST
   const plans = plansFor(view, fault, running !== null)
   return (
-    <fieldset>
-      <legend className="mb-1 font-medium">Remedy</legend>
+    <Radios label="Remedy" value={value} onChange={onChange}>
+      <h3 className="mb-1 font-sans font-medium">Remedy</h3>
       {full && (
         <p className="bg-glaze border-line mb-2 rounded border p-2">
           Two projects are running already:{' '}
@@ -124,25 +125,14 @@ export function RemedyChoice({ fault, running = null, value, onChange }: Props) 
       <GatesFailed fault={fault} />
       {plans.map(({ remedy, plan }) => (
         <div key={remedy.id} className="border-line border-t py-2">
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="radio"
-              name="remedy"
-              value={remedy.id}
-              disabled={!plan.ok || full}
-              checked={value === remedy.id}
-              onChange={() => onChange(remedy.id)}
-              className="size-5 accent-(--ink)"
-            />
-            <span>
-              <span className="font-serif text-lg font-semibold">{remedy.name}</span>
-              {remedy.id === running && <span className="text-kiln"> (running now)</span>}
-              <span className="text-kiln block">{remedy.aim}</span>
-            </span>
-          </label>
+          <Radio value={remedy.id} disabled={!plan.ok || full}>
+            <span className="font-serif text-lg font-semibold">{remedy.name}</span>
+            {remedy.id === running && <span className="text-kiln"> (running now)</span>}
+            <span className="text-kiln block">{remedy.aim}</span>
+          </Radio>
           <Ladder plan={plan} knowledge={view.knowledge} />
         </div>
       ))}
-    </fieldset>
+    </Radios>
   )
 }

@@ -1,6 +1,7 @@
 /** Plain inputs for forms whose values live in the screen's own state. */
-import type { ReactNode } from 'react'
 import { Field, INPUT_CLASS } from './Field'
+import { Select } from './Select'
+import type { Options } from './Select'
 
 interface TextProps {
   readonly label: string
@@ -39,47 +40,27 @@ export function Text({ label, help, value, lines = 1, autoFocus = false, onChang
 
 interface PickProps<T extends string> {
   readonly label: string
+  readonly help?: string
+  readonly trouble?: string | undefined
   readonly value: T | ''
-  readonly options: readonly (readonly [T, string])[]
+  readonly options: Options<T>
+  readonly disabled?: boolean
   readonly onChange: (value: T) => void
   /** The label is only for screen readers: the row says what it is. */
   readonly bare?: boolean
 }
 
-export function Pick<T extends string>({ label, value, options, onChange, bare }: PickProps<T>) {
-  const choose = (chosen: string) => {
-    const found = options.find(([key]) => key === chosen)
-    if (found) onChange(found[0])
-  }
-  const list: ReactNode = (
-    <>
-      {value === '' && <option value="">Choose …</option>}
-      {options.map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </>
-  )
-  if (bare) {
-    return (
-      <select
-        aria-label={label}
-        value={value}
-        onChange={(e) => choose(e.target.value)}
-        className={INPUT_CLASS}
-      >
-        {list}
-      </select>
-    )
-  }
+export function Pick<T extends string>({
+  label,
+  help,
+  trouble,
+  bare = false,
+  ...select
+}: PickProps<T>) {
+  if (bare) return <Select aria-label={label} {...select} />
   return (
-    <Field label={label}>
-      {(p) => (
-        <select {...p} value={value} onChange={(e) => choose(e.target.value)}>
-          {list}
-        </select>
-      )}
+    <Field label={label} help={help} trouble={trouble}>
+      {(p) => <Select {...p} {...select} />}
     </Field>
   )
 }

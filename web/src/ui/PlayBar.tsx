@@ -2,11 +2,14 @@
 import { beatsOf, timeline } from '@vein-mend/core/music'
 import type { Exercise } from '@vein-mend/core/music'
 import { Play, Square } from 'lucide-react'
+import { Slider } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
 import { NotePlayer } from '../devices/notePlayer'
 import { Button } from './Button'
+import { CheckBox } from './CheckBox'
 
 const SLOWEST = 0.4
+const FASTEST = 1.2
 
 function usePlayer(exercise: Exercise, speed: number) {
   const player = useRef<NotePlayer | null>(null)
@@ -49,39 +52,35 @@ export function PlayBar({ exercise }: { exercise: Exercise }) {
         {p.playing ? <Square aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         {p.playing ? 'Stop' : 'Play'}
       </Button>
-      <label className="flex items-center gap-2">
+      <div className="flex items-center gap-2">
         <span className="text-sm">
           Tempo <span className="tabular-nums">{Math.round(exercise.tempo * speed)}</span>
         </span>
-        <input
-          type="range"
+        <Slider.Root
           min={SLOWEST}
-          max={1.2}
+          max={FASTEST}
           step={0.05}
-          value={speed}
-          aria-label="Share of the tempo"
-          onChange={(e) => setSpeed(Number(e.target.value))}
-          className="min-h-11 w-36 accent-(--ink)"
-        />
-      </label>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={p.metronome}
-          onChange={(e) => p.setMetronome(e.target.checked)}
-          className="size-5 accent-(--ink)"
-        />
+          value={[speed]}
+          onValueChange={([next]) => {
+            if (next !== undefined) setSpeed(next)
+          }}
+          className="relative flex min-h-11 w-36 touch-none items-center"
+        >
+          <Slider.Track className="bg-line relative h-1.5 grow rounded">
+            <Slider.Range className="bg-ink absolute h-full rounded" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label="Share of the tempo"
+            className="bg-ink block size-5 rounded-full"
+          />
+        </Slider.Root>
+      </div>
+      <CheckBox checked={p.metronome} onChange={p.setMetronome}>
         Metronome
-      </label>
-      <label className="flex min-h-11 items-center gap-2">
-        <input
-          type="checkbox"
-          checked={p.loop}
-          onChange={(e) => p.setLoop(e.target.checked)}
-          className="size-5 accent-(--ink)"
-        />
+      </CheckBox>
+      <CheckBox checked={p.loop} onChange={p.setLoop}>
         Again and again
-      </label>
+      </CheckBox>
     </div>
   )
 }

@@ -2,13 +2,13 @@
 import type { Rival } from '@vein-mend/core/diagnosis'
 import type { Finding, Strength } from '@vein-mend/core/packs'
 import type { LessonState } from '@vein-mend/core/record'
-import { ChevronsUpDown } from 'lucide-react'
 import { useLesson, useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
+import { Select } from '../../ui/Select'
 import { StrandMark } from '../../ui/StrandMark'
 import { percent, sayWeight, STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 
@@ -42,25 +42,17 @@ function Heads({ rivals, columns, onPut, onSettle }: Props) {
                 style={{ width: `${Math.max(0.5, r.probability * 100)}%` }}
               />
             </div>
-            <span className="relative flex min-h-14 items-start gap-1 rounded py-1 focus-within:outline-3">
-              <span className="flex-1 font-serif text-base leading-tight font-semibold">
+            <Select
+              aria-label={`Fault in column ${place + 1}`}
+              value={r.fault.id}
+              options={rivals.map((x) => [x.fault.id, x.fault.name])}
+              onChange={(fault) => onPut(place, fault)}
+              className="min-h-14 w-full rounded py-1"
+            >
+              <span className="font-serif text-base leading-tight font-semibold whitespace-normal">
                 {r.fault.name}
               </span>
-              <ChevronsUpDown aria-hidden size={16} className="text-kiln mt-0.5 shrink-0" />
-              <select
-                aria-label={`Fault in column ${place + 1}`}
-                title="Put another fault here"
-                value={r.fault.id}
-                onChange={(event) => onPut(place, event.target.value)}
-                className="absolute inset-0 size-full cursor-pointer opacity-0"
-              >
-                {rivals.map((x) => (
-                  <option key={x.fault.id} value={x.fault.id}>
-                    {x.fault.name}
-                  </option>
-                ))}
-              </select>
-            </span>
+            </Select>
             <p className="text-kiln mb-2 text-sm font-normal">{r.fault.why}</p>
             {onRecord ? (
               <span className="text-kiln text-sm font-normal">on record already</span>

@@ -10,6 +10,7 @@ import { useStudent } from '../../data/useStudent'
 import { Button } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading } from '../../ui/Page'
+import { Why } from '../../ui/Why'
 import { WithReason } from '../../parts/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
@@ -46,9 +47,17 @@ function Need({ need }: { need: NeedState }) {
       <span className={need.holds ? '' : 'text-kiln'}>{need.need.text}</span>{' '}
       <Lessons need={need} />
       <span className="text-kiln block text-sm">
-        {need.seen === 0
-          ? 'nobody has looked yet'
-          : `${need.good} of the last ${need.seen} lessons in which it was looked at; at least ${percent(need.share.low)} (80 % interval), ${percent(need.need.share)} is asked`}
+        {need.seen === 0 ? (
+          'nobody has looked yet'
+        ) : (
+          <>
+            {need.good} of the last {need.seen} lessons in which it was looked at, which speaks for{' '}
+            <Why because="So few lessons leave it open how often it holds. Counted on is the lower end of what they allow (80 % interval): it rises as more lessons are good.">
+              at least {percent(need.share.low)}
+            </Why>
+            ; {percent(need.need.share)} is asked
+          </>
+        )}
       </span>
     </li>
   )

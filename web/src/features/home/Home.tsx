@@ -2,11 +2,13 @@
 import type { HomeResponse } from '@vein-mend/contract'
 import { weekdayOf } from '@vein-mend/core/kit'
 import { Check } from 'lucide-react'
+import { Checkbox } from 'radix-ui'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import type { Parcel } from '../../data/mail/parcel'
 import { useMail } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { Fold } from '../../ui/Fold'
 import { sayParcel } from '../../wording/acts'
 import { PlayBar } from '../../ui/PlayBar'
 import { longDay } from '../../wording/dates'
@@ -71,16 +73,16 @@ function Item({
   return (
     <li className="border-line border-t py-3">
       <div className="flex items-start gap-3">
-        <button
-          type="button"
-          role="checkbox"
-          aria-checked={tick !== undefined}
+        <Checkbox.Root
+          checked={tick !== undefined}
           aria-label={`Done: ${block.name}`}
-          onClick={() => say(tick === undefined, null)}
-          className={`grid size-12 shrink-0 place-items-center rounded-md border-2 ${tick ? 'bg-ink text-slip border-ink' : 'border-ink bg-glaze'}`}
+          onCheckedChange={(done) => say(done === true, null)}
+          className="border-ink bg-glaze data-[state=checked]:bg-ink text-slip grid size-12 shrink-0 place-items-center rounded-md border-2"
         >
-          {tick && <Check aria-hidden size={28} />}
-        </button>
+          <Checkbox.Indicator>
+            <Check aria-hidden size={28} />
+          </Checkbox.Indicator>
+        </Checkbox.Root>
         <div className="min-w-0 flex-1">
           <h2 className="text-xl leading-tight">{block.name}</h2>
           <p className="text-kiln">
@@ -130,8 +132,10 @@ function Item({
 
 function OtherDays({ page }: { page: HomeResponse }) {
   return (
-    <details className="border-line mt-4 border-t pt-3">
-      <summary className="min-h-11 cursor-pointer py-2 font-medium">The whole week</summary>
+    <Fold
+      className="border-line mt-4 border-t pt-3"
+      head={<span className="font-medium">The whole week</span>}
+    >
       <ul>
         {page.days.map((day) => (
           <li key={day.date} className="py-1">
@@ -140,7 +144,7 @@ function OtherDays({ page }: { page: HomeResponse }) {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   )
 }
 

@@ -10,8 +10,10 @@ import {
   turnsMissed,
 } from '@vein-mend/core/practice'
 import type { Tap, TapTask } from '@vein-mend/core/practice'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Button } from '../../ui/Button'
+import { Choice } from '../../ui/Choice'
+import { Fold } from '../../ui/Fold'
 import { percent, plural } from '../../wording/words'
 
 type Limb = Tap['limb']
@@ -81,58 +83,37 @@ const VERDICTS: Record<TapTask, (taps: readonly Tap[]) => string> = {
   'foot-and-hands': sayFoot,
 }
 
-function Tasks({
-  tasks,
-  task,
-  onChoose,
-}: {
-  tasks: readonly TapTask[]
-  task: TapTask
-  onChoose: (task: TapTask) => void
-}) {
-  return (
-    <div role="radiogroup" aria-label="What to tap" className="flex flex-wrap gap-2">
-      {tasks.map((offered) => (
-        <button
-          key={offered}
-          type="button"
-          role="radio"
-          aria-checked={offered === task}
-          onClick={() => onChoose(offered)}
-          className={`min-h-11 rounded-md border px-3 ${offered === task ? 'border-ink bg-ink text-slip' : 'border-line bg-glaze'}`}
-        >
-          {NAMES[offered]}
-        </button>
-      ))}
-    </div>
-  )
-}
-
 export function Tapping({ tasks }: { tasks: readonly TapTask[] }) {
   const [task, setTask] = useState<TapTask>(tasks[0] ?? 'turns')
   const [taps, setTaps] = useState<readonly Tap[]>([])
-  const drawer = useRef<HTMLDetailsElement>(null)
+  const [open, setOpen] = useState(false)
   const tap = (limb: Limb) => {
     const at = performance.now() / 1000
     setTaps((all) => [...all, { at, limb }])
   }
   useEffect(() => {
+    if (!open) return
     const onKey = (event: KeyboardEvent) => {
       const limb = KEYS[event.key.toLowerCase()]
       const typing =
         event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-      if (limb && !typing && !event.repeat && drawer.current?.open) tap(limb)
+      if (limb && !typing && !event.repeat) tap(limb)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  }, [open])
   return (
-    <details ref={drawer} className="border-line mt-4 border-t pt-3">
-      <summary className="min-h-11 cursor-pointer py-2 font-medium">Two limbs</summary>
-      <Tasks
-        tasks={tasks}
-        task={task}
-        onChoose={(chosen) => {
+    <Fold
+      className="border-line mt-4 border-t pt-3"
+      head={<span className="font-medium">Two limbs</span>}
+      open={open}
+      onOpenChange={setOpen}
+    >
+      <Choice
+        label="What to tap"
+        value={task}
+        options={tasks.map((t) => [t, NAMES[t]] as const)}
+        onChange={(chosen) => {
           setTask(chosen)
           setTaps([])
         }}
@@ -159,6 +140,6 @@ export function Tapping({ tasks }: { tasks: readonly TapTask[] }) {
       <Button small onClick={() => setTaps([])}>
         Begin again
       </Button>
-    </details>
+    </Fold>
   )
 }

@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
 import { NotePlayer } from '../../devices/notePlayer'
 import { Button } from '../../ui/Button'
+import { Fold } from '../../ui/Fold'
 import { Tapping } from './Tapping'
 
 type Of<K extends Trainer['kind']> = Extract<Trainer, { kind: K }>
@@ -19,10 +20,12 @@ const PAD =
 
 function Drawer({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <details className="border-line mt-4 border-t pt-3">
-      <summary className="min-h-11 cursor-pointer py-2 font-medium">{title}</summary>
+    <Fold
+      className="border-line mt-4 border-t pt-3"
+      head={<span className="font-medium">{title}</span>}
+    >
       {children}
-    </details>
+    </Fold>
   )
 }
 

@@ -6,6 +6,7 @@ import { DateBox } from '../../ui/DateBox'
 import { INPUT_CLASS } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { CONSENT_STATE_WORDS, CONSENT_WORDS } from '../../wording/words'
+import { PickOf } from './fields'
 
 function ConsentDay({ kind }: { readonly kind: ConsentKind }) {
   const { register, control } = useFormContext<StudentCard>()
@@ -34,17 +35,12 @@ export function Consents() {
                 {CONSENT_WORDS[kind]}
               </th>
               <td className="pr-3">
-                <select
-                  aria-label={`${CONSENT_WORDS[kind]}: answer`}
-                  {...register(`consents.${kind}.state`)}
-                  className={INPUT_CLASS}
-                >
-                  {CONSENT_STATES.map((s) => (
-                    <option key={s} value={s}>
-                      {CONSENT_STATE_WORDS[s]}
-                    </option>
-                  ))}
-                </select>
+                <PickOf
+                  bare
+                  label={`${CONSENT_WORDS[kind]}: answer`}
+                  name={`consents.${kind}.state`}
+                  options={CONSENT_STATES.map((s) => [s, CONSENT_STATE_WORDS[s]])}
+                />
               </td>
               <td className="pr-3">
                 <input

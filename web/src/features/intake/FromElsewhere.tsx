@@ -1,8 +1,10 @@
 /** A student who comes from another teacher: do they know, may we speak, what came along. */
 import type { FormerTeacher, StudentCard } from '@vein-mend/core/record'
 import { useFormContext, useWatch } from 'react-hook-form'
+import { CheckBox } from '../../ui/CheckBox'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
+import { CheckOf } from './fields'
 
 const NOBODY: FormerTeacher = {
   name: '',
@@ -12,23 +14,17 @@ const NOBODY: FormerTeacher = {
   handedOver: '',
 }
 
-export function FromElsewhere({ keepDraft }: { keepDraft: () => void }) {
+export function FromElsewhere() {
   const { register, control, setValue } = useFormContext<StudentCard>()
   const former = useWatch({ control, name: 'former' })
   return (
     <Section title="From another teacher?">
-      <label className="flex min-h-11 items-center gap-2.5">
-        <input
-          type="checkbox"
-          className="size-5 accent-(--ink)"
-          checked={former !== null}
-          onChange={(e) => {
-            setValue('former', e.target.checked ? NOBODY : null)
-            keepDraft()
-          }}
-        />
+      <CheckBox
+        checked={former !== null}
+        onChange={(they) => setValue('former', they ? NOBODY : null)}
+      >
         They come from another teacher
-      </label>
+      </CheckBox>
       {former && (
         <div className="mt-2 grid gap-4 sm:grid-cols-2">
           <Field label="Former teacher">
@@ -37,18 +33,8 @@ export function FromElsewhere({ keepDraft }: { keepDraft: () => void }) {
           <Field label="How to reach them">
             {(p) => <input {...p} {...register('former.contact')} autoComplete="off" />}
           </Field>
-          <label className="flex min-h-11 items-center gap-2.5">
-            <input type="checkbox" {...register('former.told')} className="size-5 accent-(--ink)" />
-            That teacher has been told
-          </label>
-          <label className="flex min-h-11 items-center gap-2.5">
-            <input
-              type="checkbox"
-              {...register('former.maySpeak')}
-              className="size-5 accent-(--ink)"
-            />
-            We may speak with them
-          </label>
+          <CheckOf name="former.told">That teacher has been told</CheckOf>
+          <CheckOf name="former.maySpeak">We may speak with them</CheckOf>
           <div className="sm:col-span-2">
             <Field
               label="What they handed over"

@@ -3,7 +3,7 @@ import { yupResolver } from '@hookform/resolvers/yup'
 import { studentCardSchema } from '@vein-mend/contract'
 import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentCard, StudentId } from '@vein-mend/core/record'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { FormProvider, useForm, useWatch } from 'react-hook-form'
 import type { DefaultValues, Resolver } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
@@ -47,6 +47,8 @@ const resolver = yupResolver(lazy(() => studentCardSchema))
 
 function CardForm({ draftKey, card, fresh, onSave, onLeave, refusal }: Props) {
   const [incomplete, setIncomplete] = useState(false)
+  // What was typed is told from what it began with, also when the card becomes newer meanwhile.
+  const [begun] = useState(card)
   const form = useForm<StudentCard>({
     defaultValues: readDraft(draftKey, card) as DefaultValues<StudentCard>,
     // The schema checks exactly what the card is; the two libraries type readonly lists differently.
@@ -54,13 +56,17 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave, refusal }: Props) {
   })
   const instrument = useWatch({ control: form.control, name: 'instrument' })
   const pack = usePack(instrument === '' ? undefined : instrument)
-  const keep = () => {
-    keepDraft(draftKey, card, form.getValues())
-  }
+  useEffect(
+    () =>
+      form.subscribe({
+        formState: { values: true },
+        callback: ({ values }) => keepDraft(draftKey, begun, values),
+      }),
+    [form, draftKey, begun],
+  )
   const save = form.handleSubmit(
     (values) => {
       setIncomplete(false)
-      keep()
       onSave(cleaned(values))
     },
     () => setIncomplete(true),
@@ -68,20 +74,15 @@ function CardForm({ draftKey, card, fresh, onSave, onLeave, refusal }: Props) {
   const trouble = incomplete ? 'Something is missing or cannot be; it is marked above.' : refusal
   return (
     <FormProvider {...form}>
-      <form
-        onSubmit={(event) => void save(event)}
-        onChange={keep}
-        noValidate
-        className="mx-auto max-w-4xl"
-      >
+      <form onSubmit={(event) => void save(event)} noValidate className="mx-auto max-w-4xl">
         <h1 className="mt-6 text-3xl">{fresh ? 'A new student' : `The card of ${card.name}`}</h1>
         <p className="text-kiln">Only what changes a diagnosis or a prescription is asked.</p>
         {fresh && <ReadHandover />}
         <Who fresh={fresh} />
         {pack.data && <InstrumentFacts key={instrument} knowledge={pack.data.knowledge} />}
-        <Works keepDraft={keep} />
+        <Works />
         <LifeAtHome />
-        <FromElsewhere keepDraft={keep} />
+        <FromElsewhere />
         <Consents />
         {trouble !== null && (
           <p role="alert" className="bg-dangerwash text-danger mt-5 rounded p-3">

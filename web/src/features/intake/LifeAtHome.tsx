@@ -6,6 +6,7 @@ import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { sayField } from '../../wording/refusals'
 import { COMMITMENT_WORDS, KEPT_WORDS, WEEKDAY_WORDS } from '../../wording/words'
+import { PickOf } from './fields'
 
 export function LifeAtHome() {
   const { register, formState, control } = useFormContext<StudentCard>()
@@ -36,17 +37,12 @@ export function LifeAtHome() {
       </fieldset>
       <div className="mt-4 grid gap-4 sm:grid-cols-4">
         {COMMITMENTS.map((commitment) => (
-          <Field key={commitment} label={COMMITMENT_WORDS[commitment]}>
-            {(p) => (
-              <select {...p} {...register(`commitments.${commitment}`)}>
-                {KEPT.map((kept) => (
-                  <option key={kept} value={kept}>
-                    {KEPT_WORDS[kept]}
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
+          <PickOf
+            key={commitment}
+            name={`commitments.${commitment}`}
+            label={COMMITMENT_WORDS[commitment]}
+            options={KEPT.map((kept) => [kept, KEPT_WORDS[kept]])}
+          />
         ))}
       </div>
     </Section>

@@ -6,7 +6,8 @@ import { usePacks } from '../../data/useStudent'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { sayField } from '../../wording/refusals'
-import { AGE_WORDS, FLAG_WORDS, STAGE_WORDS } from '../../wording/words'
+import { AGE_WORDS, STAGE_WORDS } from '../../wording/words'
+import { FlagOf, PickOf } from './fields'
 
 type Plain =
   | 'name'
@@ -21,21 +22,12 @@ type Plain =
   | 'lessonMinutes'
 
 function Careful() {
-  const { register } = useFormContext<StudentCard>()
   return (
     <Section title="To be careful of" aside="as told by the student or family; not a diagnosis">
       <fieldset className="grid gap-x-6 sm:grid-cols-3">
         <legend className="sr-only">To be careful of</legend>
         {HEALTH_FLAGS.map((flag) => (
-          <label key={flag} className="flex min-h-11 items-center gap-2.5">
-            <input
-              type="checkbox"
-              value={flag}
-              {...register('flags')}
-              className="size-5 accent-(--ink)"
-            />
-            {FLAG_WORDS[flag]}
-          </label>
+          <FlagOf key={flag} flag={flag} />
         ))}
       </fieldset>
     </Section>
@@ -50,48 +42,32 @@ function useCardField() {
 /** Name, instrument, and how far along. */
 function Person({ fresh }: { fresh: boolean }) {
   const { register, errorOf } = useCardField()
-  const packs = usePacks()
+  const { data } = usePacks()
+  const instruments = data?.packs.filter((k) => k.kind === 'instrument') ?? []
   return (
     <>
       <Field label="Name" trouble={errorOf('name')}>
         {(p) => <input {...p} {...register('name')} autoFocus={fresh} autoComplete="off" />}
       </Field>
-      <Field label="Instrument" trouble={errorOf('instrument')}>
-        {(p) => (
-          <select {...p} {...register('instrument')} disabled={!fresh}>
-            <option value="">Choose …</option>
-            {packs.data?.packs
-              .filter((k) => k.kind === 'instrument')
-              .map((k) => (
-                <option key={k.id} value={k.id}>
-                  {k.name}
-                </option>
-              ))}
-          </select>
-        )}
-      </Field>
-      <Field label="Stage" trouble={errorOf('stage')}>
-        {(p) => (
-          <select {...p} {...register('stage')}>
-            {STAGES.map((s) => (
-              <option key={s} value={s}>
-                {STAGE_WORDS[s]}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
-      <Field label="Age" trouble={errorOf('ageBand')}>
-        {(p) => (
-          <select {...p} {...register('ageBand')}>
-            {AGE_BANDS.map((a) => (
-              <option key={a} value={a}>
-                {AGE_WORDS[a]}
-              </option>
-            ))}
-          </select>
-        )}
-      </Field>
+      <PickOf
+        name="instrument"
+        label="Instrument"
+        trouble={errorOf('instrument')}
+        disabled={!fresh}
+        options={instruments.map((k) => [k.id, k.name])}
+      />
+      <PickOf
+        name="stage"
+        label="Stage"
+        trouble={errorOf('stage')}
+        options={STAGES.map((s) => [s, STAGE_WORDS[s]])}
+      />
+      <PickOf
+        name="ageBand"
+        label="Age"
+        trouble={errorOf('ageBand')}
+        options={AGE_BANDS.map((a) => [a, AGE_WORDS[a]])}
+      />
     </>
   )
 }

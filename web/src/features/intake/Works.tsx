@@ -5,7 +5,7 @@ import { INPUT_CLASS } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { Rows } from '../../ui/Rows'
 
-export function Works({ keepDraft }: { keepDraft: () => void }) {
+export function Works() {
   const { control } = useFormContext<StudentCard>()
   return (
     <Section title="What already works" aside="kept, and said first in every lesson">
@@ -18,10 +18,7 @@ export function Works({ keepDraft }: { keepDraft: () => void }) {
             rows={field.value}
             fresh={() => ''}
             add="Something that works"
-            onChange={(rows) => {
-              field.onChange(rows)
-              keepDraft()
-            }}
+            onChange={field.onChange}
           >
             {(words, change, i) => (
               <input

@@ -8,6 +8,7 @@ import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { INPUT_CLASS } from '../../ui/Field'
+import { Select } from '../../ui/Select'
 import { STRENGTH_WORDS } from '../../wording/words'
 
 const STRENGTHS_ASKED: readonly Strength[] = ['marked', 'slight', 'absent']
@@ -61,18 +62,13 @@ function CompareForm({ noted, onDone }: FormProps) {
     >
       <div className="flex flex-wrap items-center gap-2">
         <span className="text-kiln">Before:</span>
-        <select
+        <Select
           aria-label="The sign compared"
           value={sign.finding}
-          onChange={(e) => setFinding(e.target.value)}
+          options={noted.map((n) => [n.finding, `${n.text} (${STRENGTH_WORDS[n.strength]})`])}
+          onChange={setFinding}
           className={`${INPUT_CLASS} max-w-sm`}
-        >
-          {noted.map((s) => (
-            <option key={s.finding} value={s.finding}>
-              {s.text} ({STRENGTH_WORDS[s.strength]})
-            </option>
-          ))}
-        </select>
+        />
       </div>
       <input
         aria-label="The one thing changed"

@@ -8,8 +8,9 @@ import { useLesson, useView } from '../../data/studentContext'
 import { useChange } from '../../data/useChange'
 import { useKept } from '../../data/useKept'
 import { TakeRows } from '../../parts/Takes'
-import { INPUT_CLASS } from '../../ui/Field'
 import { Button } from '../../ui/Button'
+import { Field } from '../../ui/Field'
+import { Pick } from '../../ui/Inputs'
 import { SidePanel } from '../../ui/SidePanel'
 
 const ACCEPTED = 'audio/*,image/png,image/jpeg,image/webp,.mid,.midi'
@@ -33,45 +34,39 @@ function TakeForm({ onDone }: { onDone: () => void }) {
   const faults = view.record.cases.filter((c) => c.status.state !== 'mended')
   return (
     <div className="space-y-4">
-      <label className="block">
-        <span className="mb-1 block font-medium">What is it of?</span>
-        <input
-          value={words}
-          maxLength={200}
-          placeholder="Long tone, written G"
-          onChange={(e) => setWords(e.target.value)}
-          className={INPUT_CLASS}
-        />
-      </label>
-      <label className="block">
-        <span className="mb-1 block font-medium">For a fault</span>
-        <select
-          value={fault ?? ''}
-          onChange={(e) => setFault(e.target.value === '' ? null : (e.target.value as CaseId))}
-          className={INPUT_CLASS}
-        >
-          <option value="">None in particular</option>
-          {faults.map((c) => (
-            <option key={c.id} value={c.id}>
-              {c.name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="block">
-        <span className="mb-1 block font-medium">Recording, picture or MIDI file</span>
-        <input
-          type="file"
-          accept={ACCEPTED}
-          disabled={running}
-          className="min-h-11"
-          onChange={(event) => {
-            const file = event.target.files?.[0]
-            if (file) run(file)
-            event.target.value = ''
-          }}
-        />
-      </label>
+      <Field label="What is it of?">
+        {(p) => (
+          <input
+            {...p}
+            value={words}
+            maxLength={200}
+            placeholder="Long tone, written G"
+            onChange={(e) => setWords(e.target.value)}
+          />
+        )}
+      </Field>
+      <Pick<CaseId | ''>
+        label="For a fault"
+        value={fault ?? ''}
+        options={[['', 'None in particular'], ...faults.map((c) => [c.id, c.name] as const)]}
+        onChange={(chosen) => setFault(chosen === '' ? null : chosen)}
+      />
+      <Field label="Recording, picture or MIDI file">
+        {(p) => (
+          <input
+            {...p}
+            type="file"
+            accept={ACCEPTED}
+            disabled={running}
+            className="min-h-11"
+            onChange={(event) => {
+              const file = event.target.files?.[0]
+              if (file) run(file)
+              event.target.value = ''
+            }}
+          />
+        )}
+      </Field>
       {running && <p role="status">Bringing it in …</p>}
       {trouble && (
         <p role="alert" className="text-danger">

@@ -2,16 +2,17 @@
 import { sayPass } from '@vein-mend/core/packs'
 import { useView, useLesson } from '../../data/studentContext'
 import type { MendedRule } from '@vein-mend/core/mending'
-import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
+import { adviseRung, schoolsLeft, triesAsked } from '@vein-mend/core/remedy'
 import type { RungAdvice, Tries } from '@vein-mend/core/remedy'
-import { lessonsStuck, restsForPain, ruleFor } from '@vein-mend/core/record'
+import { factsOf, lessonsStuck, restsForPain, ruleFor } from '@vein-mend/core/record'
 import type { CaseState, LadderState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
-import { OpenMarker } from '../../ui/OpenMarker'
+import { Fold } from '../../ui/Fold'
 import { StateWord } from '../../ui/StateWord'
+import { Why } from '../../ui/Why'
 import { StrandMark } from '../../ui/StrandMark'
 import { Tally } from './Tally'
 import { shortDay } from '../../wording/dates'
@@ -60,9 +61,11 @@ function RungDecision({ state, ladder, today, advice }: DecisionProps) {
     <div className="mt-2 flex flex-wrap items-center gap-2">
       <span>
         {today.clean} of {today.tries} today{' '}
-        <span className="text-kiln" title="95 % Wilson interval">
-          (between {percent(advice.share.low)} and {percent(advice.share.high)})
-        </span>
+        <Why
+          because={`So few tries leave it open how many would be clean in the long run: most likely somewhere between ${percent(advice.share.low)} and ${percent(advice.share.high)} (95 % interval after Wilson).`}
+        >
+          between {percent(advice.share.low)} and {percent(advice.share.high)}
+        </Why>
         . {ADVICE_WORDS[advice.reason]}
       </span>
       <Button
@@ -89,6 +92,21 @@ function RungDecision({ state, ladder, today, advice }: DecisionProps) {
   )
 }
 
+/** The ladder was built by a school that this student has left since: it stays until the teacher says otherwise. */
+function OldSchool({ state, ladder }: Omit<Props, 'setting'> & { readonly ladder: LadderState }) {
+  const { record, knowledge } = useView()
+  const remedy = knowledge.remedies.find((r) => r.id === ladder.remedy)
+  const left = remedy ? schoolsLeft(remedy, ladder.rungs, factsOf(record.card, knowledge)) : []
+  if (left.length === 0) return null
+  const names = knowledge.schools.filter((s) => left.includes(s.id)).map((s) => s.name)
+  return (
+    <p className="flex flex-wrap items-center gap-x-2">
+      This ladder still follows “{names.join('” and “')}”, which this student has left.
+      <RemedyButton state={state} label="Build it anew" />
+    </p>
+  )
+}
+
 function RungStep({ state }: Omit<Props, 'setting'>) {
   const lesson = useLesson()
   const view = useView()
@@ -99,7 +117,7 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
   const today = sum(ladder.tries.filter((t) => t.lesson === lesson.id))
   const advice = adviseRung(rung.pass, today)
   return (
-    <div>
+    <div role="group" aria-label={`Rung: ${rung.name}`}>
       <p>
         {(rung.notes ?? rung.own) && (
           <Link
@@ -114,6 +132,7 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
           Taught: {WAY_WORDS[rung.way]}. Passed with {sayPass(rung.pass)}.
         </span>
       </p>
+      <OldSchool state={state} ladder={ladder} />
       <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-2">
         <Tally
           keptAs={`rung-${lesson.id}-${state.id}-${rung.id}`}
@@ -153,17 +172,11 @@ function RungFold({ state, setting, rule }: Props & { readonly rule: MendedRule 
   const due = looked || ladder?.startedOn === lesson.date || state.cue === null
   const open = kept === '' ? due : kept === 'open'
   return (
-    <details className="group" open={open}>
-      <summary
-        className="flex min-h-11 cursor-pointer items-center gap-2"
-        onClick={(event) => {
-          // Kept as it was put, over a reload too.
-          event.preventDefault()
-          keep(open ? 'shut' : 'open')
-        }}
-      >
-        <OpenMarker />
-        {ladder && rung ? (
+    <Fold
+      open={open}
+      onOpenChange={(now) => keep(now ? 'open' : 'shut')}
+      head={
+        ladder && rung ? (
           <span>
             Rung {ladder.at + 1} of {ladder.rungs.length}
             <span className="text-kiln">: {rung.name}; cue, slips, mended?</span>
@@ -172,8 +185,9 @@ function RungFold({ state, setting, rule }: Props & { readonly rule: MendedRule 
           <span>
             Cue and slips<span className="text-kiln">; no ladder yet</span>
           </span>
-        )}
-      </summary>
+        )
+      }
+    >
       <div className="space-y-2.5 pb-1">
         <RungStep state={state} />
         <CueLine state={state} />
@@ -184,7 +198,7 @@ function RungFold({ state, setting, rule }: Props & { readonly rule: MendedRule 
           <RestButton state={state} label="Let it rest" />
         </div>
       </div>
-    </details>
+    </Fold>
   )
 }
 

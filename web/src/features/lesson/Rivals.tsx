@@ -2,6 +2,7 @@
 import { useView, useLesson } from '../../data/studentContext'
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
 import type { CaseState } from '@vein-mend/core/record'
+import { Collapsible } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -84,56 +85,57 @@ interface RowProps {
 function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowProps) {
   const [open, setOpen] = useState(false)
   return (
-    <li className="border-line border-b py-2">
-      <div className="flex items-center gap-3">
-        <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
-        <button
-          type="button"
-          className={`min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`}
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
-        >
-          {rival.fault.name}
-          <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
-            {open ? 'less' : 'why?'}
+    <Collapsible.Root asChild open={open} onOpenChange={setOpen}>
+      <li className="border-line border-b py-2">
+        <div className="flex items-center gap-3">
+          <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
+          <Collapsible.Trigger
+            className={`min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`}
+          >
+            {rival.fault.name}
+            <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
+              {open ? 'less' : 'why?'}
+            </span>
+          </Collapsible.Trigger>
+          <span className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}>
+            {percent(rival.probability)}
           </span>
-        </button>
-        <span className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}>
-          {percent(rival.probability)}
-        </span>
-        {status === 'mended' && !closed && (
-          <Button
-            small
-            className="w-24"
-            onClick={onComeBack}
-            aria-label={`${rival.fault.name} has come back`}
-          >
-            Come back
-          </Button>
-        )}
-        {status !== null && status !== 'mended' && (
-          <span className="text-kiln w-20 text-right text-sm">on record</span>
-        )}
-        {status === null && !closed && (
-          <Button
-            small
-            look={first ? 'main' : 'plain'}
-            className="w-20"
-            onClick={onSettle}
-            aria-label={`Decide on ${rival.fault.name}`}
-          >
-            Decide
-          </Button>
-        )}
-      </div>
-      <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
-        <div
-          className="bg-ink h-1.5 rounded"
-          style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
-        />
-      </div>
-      {open && <Reasons rival={rival} />}
-    </li>
+          {status === 'mended' && !closed && (
+            <Button
+              small
+              className="w-24"
+              onClick={onComeBack}
+              aria-label={`${rival.fault.name} has come back`}
+            >
+              Come back
+            </Button>
+          )}
+          {status !== null && status !== 'mended' && (
+            <span className="text-kiln w-20 text-right text-sm">on record</span>
+          )}
+          {status === null && !closed && (
+            <Button
+              small
+              look={first ? 'main' : 'plain'}
+              className="w-20"
+              onClick={onSettle}
+              aria-label={`Decide on ${rival.fault.name}`}
+            >
+              Decide
+            </Button>
+          )}
+        </div>
+        <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
+          <div
+            className="bg-ink h-1.5 rounded"
+            style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
+          />
+        </div>
+        <Collapsible.Content>
+          <Reasons rival={rival} />
+        </Collapsible.Content>
+      </li>
+    </Collapsible.Root>
   )
 }
 

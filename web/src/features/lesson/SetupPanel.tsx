@@ -10,7 +10,7 @@ import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { INPUT_CLASS } from '../../ui/Field'
-import { OpenMarker } from '../../ui/OpenMarker'
+import { Fold } from '../../ui/Fold'
 import { shortDay } from '../../wording/dates'
 import { PLACE_WORDS, plural } from '../../wording/words'
 import { SETUP_PLACE } from './deskPlaces'
@@ -185,17 +185,21 @@ export function SetupPanel() {
   const points = view.knowledge.setup
   if (!lesson.open || points.length === 0) return null
   return (
-    <details id={SETUP_PLACE} className="border-line group scroll-mt-4 border-b">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-2">
-        <OpenMarker />
-        <span className="font-medium">Set-up before sound</span>
-        <span className="text-kiln ml-auto text-sm">
-          {sayFound(
-            lesson.setups.find((s) => s.place === at),
-            due,
-          )}
-        </span>
-      </summary>
+    <Fold
+      id={SETUP_PLACE}
+      className="border-line scroll-mt-4 border-b"
+      head={
+        <>
+          <span className="font-medium">Set-up before sound</span>
+          <span className="text-kiln ml-auto text-sm">
+            {sayFound(
+              lesson.setups.find((s) => s.place === at),
+              due,
+            )}
+          </span>
+        </>
+      }
+    >
       <div className="flex flex-wrap items-center gap-4 py-2">
         <Choice
           label="Where"
@@ -229,6 +233,6 @@ export function SetupPanel() {
           Keep the set-up
         </Button>
       </div>
-    </details>
+    </Fold>
   )
 }

@@ -34,13 +34,13 @@ export function placeOf({ kind, about }: AgendaStep): string | null {
   }
 }
 
-const CAN_BE_USED = 'input:not([disabled]), button:not([disabled]), summary'
+const CAN_BE_USED = 'input:not([disabled]), button:not([disabled])'
 
 /** Opens the place where it is shut, brings it into sight, and puts the keys there. */
 export function goToPlace(id: string): void {
   const place = document.getElementById(id)
   if (!place) return
-  if (place instanceof HTMLDetailsElement) place.open = true
+  place.querySelector<HTMLElement>(':scope > button[aria-expanded="false"]')?.click()
   place.scrollIntoView({ block: 'start' })
   const within = place.matches(CAN_BE_USED) ? place : place.querySelector<HTMLElement>(CAN_BE_USED)
   within?.focus({ preventScroll: true })

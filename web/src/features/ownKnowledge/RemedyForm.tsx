@@ -1,6 +1,7 @@
 /** A remedy: its aim, what it loads, and its rungs from easiest to hardest. */
 import { BODY_PARTS, CONDITIONS, WAYS } from '@vein-mend/core/packs'
 import type { BodyPart, RemedyEntry, RungEntry } from '@vein-mend/core/packs'
+import { CheckBox } from '../../ui/CheckBox'
 import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
 import { CONDITION_WORDS, PART_WORDS, WAY_WORDS } from '../../wording/words'
@@ -80,17 +81,13 @@ function Loads({
     <fieldset className="flex flex-wrap gap-x-5">
       <legend className="mb-1 font-medium">Loads</legend>
       {BODY_PARTS.map((part) => (
-        <label key={part} className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5 accent-(--ink)"
-            checked={loads.includes(part)}
-            onChange={(e) =>
-              onChange(e.target.checked ? [...loads, part] : loads.filter((p) => p !== part))
-            }
-          />
+        <CheckBox
+          key={part}
+          checked={loads.includes(part)}
+          onChange={(on) => onChange(on ? [...loads, part] : loads.filter((p) => p !== part))}
+        >
           {PART_WORDS[part]}
-        </label>
+        </CheckBox>
       ))}
     </fieldset>
   )

@@ -5,7 +5,7 @@ import type { LearnedPrior } from '@vein-mend/core/insight'
 import { STAGES } from '@vein-mend/core/packs'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
 import { Link } from 'react-router'
-import { OpenMarker } from '../../ui/OpenMarker'
+import { Fold } from '../../ui/Fold'
 import { StrandMark } from '../../ui/StrandMark'
 import { percent, SOURCE_WORDS, STAGE_WORDS } from '../../wording/words'
 
@@ -67,14 +67,17 @@ export function FaultEntry({ fault, packId, pack }: Props) {
   const own = (pack.own.faults ?? []).includes(fault.id)
   const learned = pack.learned.filter((l) => l.fault === fault.id)
   return (
-    <details className="border-line group border-b">
-      <summary className="flex min-h-11 cursor-pointer items-center gap-2 py-1">
-        <OpenMarker />
-        <StrandMark strand={fault.strand} />
-        <span className="font-medium">{fault.name}</span>
-        {own && <span className="text-kiln text-sm">this studio’s</span>}
-        <span className="text-kiln ml-auto text-sm">severity {fault.severity} of 5</span>
-      </summary>
+    <Fold
+      className="border-line border-b"
+      head={
+        <>
+          <StrandMark strand={fault.strand} />
+          <span className="font-medium">{fault.name}</span>
+          {own && <span className="text-kiln text-sm">this studio’s</span>}
+          <span className="text-kiln ml-auto text-sm">severity {fault.severity} of 5</span>
+        </>
+      }
+    >
       <div className="space-y-2 pb-4 pl-6">
         <p>{fault.why}</p>
         <p>
@@ -126,6 +129,6 @@ export function FaultEntry({ fault, packId, pack }: Props) {
         </p>
         <Remedies fault={fault} packId={packId} knowledge={knowledge} />
       </div>
-    </details>
+    </Fold>
   )
 }

@@ -5,6 +5,7 @@ import type { Knowledge } from '@vein-mend/core/packs'
 import { Link, useParams } from 'react-router'
 import { usePack } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
+import { Fold } from '../../ui/Fold'
 import { Loading, Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { OBSERVED_WORDS, STRAND_WORDS } from '../../wording/words'
@@ -30,10 +31,11 @@ function SignsAndChecks({ packId, pack }: { packId: string; pack: PackResponse }
     isOwn(section, id) ? <span className="text-kiln text-sm">this studio’s</span> : null
   return (
     <div className="grid gap-x-10 lg:grid-cols-2">
-      <details className="mt-6">
-        <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
-          {knowledge.findings.length} signs and outcomes
-        </summary>
+      <Fold
+        className="mt-6"
+        headClass="font-serif text-lg font-semibold"
+        head={<span>{knowledge.findings.length} signs and outcomes</span>}
+      >
         <ul>
           {knowledge.findings.map((f) => (
             <li key={f.id} className="border-line flex items-center gap-2 border-b">
@@ -49,11 +51,12 @@ function SignsAndChecks({ packId, pack }: { packId: string; pack: PackResponse }
             </li>
           ))}
         </ul>
-      </details>
-      <details className="mt-6">
-        <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
-          {knowledge.checks.length} checks
-        </summary>
+      </Fold>
+      <Fold
+        className="mt-6"
+        headClass="font-serif text-lg font-semibold"
+        head={<span>{knowledge.checks.length} checks</span>}
+      >
         <ul>
           {knowledge.checks.map((c) => (
             <li key={c.id} className="border-line flex items-center gap-2 border-b">
@@ -65,7 +68,7 @@ function SignsAndChecks({ packId, pack }: { packId: string; pack: PackResponse }
             </li>
           ))}
         </ul>
-      </details>
+      </Fold>
     </div>
   )
 }

@@ -16,6 +16,7 @@ import { useStudent } from '../../data/useStudent'
 import type { StudentView } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
+import { Fold } from '../../ui/Fold'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
 import { inserted, merged, split } from './edits'
@@ -211,10 +212,7 @@ function Bench({ state, ladder }: BenchProps) {
           kept={ladder.rungs.some((r) => r.id === rung.id) && !changed}
         />
         {lesson && <TempoFinder state={state} lesson={lesson.id} />}
-        <details className="mt-6">
-          <summary className="min-h-11 cursor-pointer py-2 font-serif text-lg font-semibold">
-            Change this rung
-          </summary>
+        <Fold className="mt-6" headClass="font-serif text-lg font-semibold" head="Change this rung">
           <div className="space-y-3">
             <RungTools rungs={rungs} at={at} onChange={changeList} />
             <RungEditor
@@ -223,7 +221,7 @@ function Bench({ state, ladder }: BenchProps) {
               onChange={(r) => change(rungs.map((old) => (old.id === rung.id ? r : old)))}
             />
           </div>
-        </details>
+        </Fold>
       </div>
     </div>
   )

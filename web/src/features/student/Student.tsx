@@ -11,7 +11,7 @@ import type { StudentView } from '../../data/useStudent'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
 import { plural, STAGE_WORDS } from '../../wording/words'
-import { weekMinutes } from '@vein-mend/core/record'
+import { minutesGuessed, weekMinutes } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
@@ -41,6 +41,7 @@ function Heading() {
         <p className="text-kiln">
           {view.knowledge.name}, {STAGE_WORDS[card.stage].toLowerCase()},{' '}
           {plural(view.record.lessons.length, 'lesson')}, {weekMinutes(card)} minutes a week at home
+          {minutesGuessed(card) && ' (a guess until you have asked)'}
         </p>
         <nav aria-label={`Of ${card.name}`} className="-mx-2 mt-1 flex flex-wrap">
           {SCREENS.map(([path, words]) => (

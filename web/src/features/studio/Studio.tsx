@@ -9,6 +9,7 @@ import { forgetEverybody } from '../../data/forget'
 import { Failed } from '../../data/Failed'
 import { Button } from '../../ui/Button'
 import { Loading, Section } from '../../ui/Page'
+import { Radio, Radios } from '../../ui/Radios'
 import { CalibrationReport } from './CalibrationReport'
 import { Holidays } from './Holidays'
 import { Mending } from './Mending'
@@ -61,28 +62,27 @@ function TopicChoice({
         </span>{' '}
         <span className="text-kiln text-sm">{sayInstruments(topic.instruments)}</span>
       </legend>
-      <div className="clear-both grid gap-2 lg:grid-cols-2">
+      <Radios
+        label={topic.topic}
+        value={now ?? null}
+        onChange={(id) => {
+          const school = topic.schools.find((s) => s.id === id)
+          if (school) onChoose(school.id, school.name)
+        }}
+        className="clear-both grid gap-2 lg:grid-cols-2"
+      >
         {topic.schools.map((s) => (
-          <label
+          <Radio
             key={s.id}
-            className={`flex min-h-11 cursor-pointer gap-3 rounded-md border p-3 ${s.id === now ? 'border-ink bg-glaze' : 'border-line'}`}
+            value={s.id}
+            className={`rounded-md border p-3 ${s.id === now ? 'border-ink bg-glaze' : 'border-line'}`}
           >
-            <input
-              type="radio"
-              name={topic.topic}
-              value={s.id}
-              checked={s.id === now}
-              onChange={() => onChoose(s.id, s.name)}
-              className="mt-0.5 size-5 shrink-0 accent-(--ink)"
-            />
-            <span>
-              <span className="font-medium">{s.name}</span>
-              <span className="text-kiln block text-sm">{s.reason}</span>
-              <span className="block text-sm">{s.advice}</span>
-            </span>
-          </label>
+            <span className="font-medium">{s.name}</span>
+            <span className="text-kiln block text-sm">{s.reason}</span>
+            <span className="block text-sm">{s.advice}</span>
+          </Radio>
         ))}
-      </div>
+      </Radios>
     </fieldset>
   )
 }
