@@ -14,6 +14,7 @@ import { openStudio } from '../../server/src/store'
 import { ROOT, startServer } from '../support/server'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
+import { pressFigure } from './presses'
 import { yearsOfActs } from './tenYears'
 
 const STUDENTS = 60
@@ -281,6 +282,7 @@ export async function largeStudioFigures(page: Page): Promise<Figure[]> {
     ...core,
     await studentPages(server.url),
     ...(await deskFigures(server.url, knowledge)),
+    await pressFigure(page, `${server.url}/students/${idOf(String(STUDENTS))}`),
     ...(await seamDrawn(page, server.url)),
     ...(await mendingFigures(server.url)),
   ]

@@ -229,7 +229,10 @@ test('the second lesson with two projects: strength, cues and looks are in sight
   ]
   expect(inSight).toHaveLength(7)
   for (const place of inSight) await expect(place).toBeInViewport({ ratio: 1 })
+  await page.setViewportSize({ width: 1024, height: 768 })
+  for (const place of inSight) await expect(place).toBeInViewport({ ratio: 1 })
   expect(await page.evaluate(() => scrollY)).toBe(0)
+  await page.setViewportSize({ width: 1280, height: 800 })
   await expect(page.getByRole('heading', { name: 'What may lie behind it' })).toHaveCount(0)
   // Asked for, it is there all the same.
   await page.getByRole('button', { name: 'What is common at this stage' }).click()

@@ -1,6 +1,12 @@
 /** One of a few: a row of large buttons that works by touch, mouse and arrow keys. */
 import { ToggleGroup } from 'radix-ui'
 
+const BUTTON =
+  'bg-glaze border-line data-[state=on]:bg-ink data-[state=on]:text-slip data-[state=on]:border-ink min-h-11 rounded-md border'
+
+/** The look of one of them in a dense row. */
+export const CHOICE_CLASS = `${BUTTON} px-2`
+
 interface Props<T extends string> {
   readonly label: string
   readonly value: T | null
@@ -29,11 +35,7 @@ export function Choice<T extends string>({
       className={`flex flex-wrap ${dense ? 'gap-1' : 'gap-1.5'}`}
     >
       {options.map(([key, words]) => (
-        <ToggleGroup.Item
-          key={key}
-          value={key}
-          className={`bg-glaze border-line data-[state=on]:bg-ink data-[state=on]:text-slip data-[state=on]:border-ink min-h-11 rounded-md border ${dense ? 'px-2' : 'px-3'}`}
-        >
+        <ToggleGroup.Item key={key} value={key} className={dense ? CHOICE_CLASS : `${BUTTON} px-3`}>
           {words}
         </ToggleGroup.Item>
       ))}

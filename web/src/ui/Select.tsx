@@ -49,11 +49,9 @@ export function Select<T extends string>(props: Props<T>) {
         {...about}
         className={`flex items-center gap-2 text-left disabled:opacity-45 ${className ?? INPUT_CLASS}`}
       >
-        <Radix.Value placeholder="Choose …" asChild>
-          <span className="min-w-0 flex-1 truncate">
-            {children ?? chosen?.[1] ?? <span className="text-kiln">Choose …</span>}
-          </span>
-        </Radix.Value>
+        <span className="min-w-0 flex-1 truncate">
+          {children ?? chosen?.[1] ?? <span className="text-kiln">Choose …</span>}
+        </span>
         <ChevronDown aria-hidden size={16} className="text-kiln shrink-0" />
       </Radix.Trigger>
       {/* Letters typed at the button find what is in the list; one with every sign of an instrument is built when opened. */}

@@ -13,7 +13,7 @@ import { Loading } from '../../ui/Page'
 import { Why } from '../../ui/Why'
 import { WithReason } from '../../parts/WithReason'
 import { longDay, shortDay } from '../../wording/dates'
-import { percent } from '../../wording/words'
+import { percent, plural } from '../../wording/words'
 import { keptLately } from '../../parts/keptLately'
 import { LookFirst, OutlookInWords } from '../../parts/Outlook'
 
@@ -51,10 +51,15 @@ function Need({ need }: { need: NeedState }) {
           'nobody has looked yet'
         ) : (
           <>
-            {need.good} of the last {need.seen} lessons in which it was looked at, which speaks for{' '}
-            <Why because="So few lessons leave it open how often it holds. Counted on is the lower end of what they allow (80 % interval): it rises as more lessons are good.">
-              at least {percent(need.share.low)}
-            </Why>
+            good in {need.good} of {plural(need.seen, 'lesson')}
+            {need.good > 0 && (
+              <>
+                , so{' '}
+                <Why because="So few lessons leave it open how often it holds. Counted on is the lower end of what they allow (80 % interval): it rises as more lessons are good.">
+                  at least {percent(need.share.low)}
+                </Why>
+              </>
+            )}
             ; {percent(need.need.share)} is asked
           </>
         )}
@@ -163,7 +168,9 @@ function Card({
       <h2 className="flex items-baseline gap-2 text-lg">
         <span aria-hidden>{mark}</span>
         {gate.gate.name}
-        <span className="text-kiln ml-auto font-sans text-sm font-normal">{words}</span>
+        <span className="text-kiln ml-auto font-sans text-sm font-normal whitespace-nowrap">
+          {words}
+        </span>
       </h2>
       {isOpen && !gate.overruled && opened !== undefined && (
         <p className="text-kiln text-sm">open since {longDay(opened as never)}</p>

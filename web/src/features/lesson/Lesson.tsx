@@ -113,14 +113,14 @@ function Desk() {
     commandsFor(query, { view, lesson, diagnosis, setting, act, actions })
   return (
     <>
-      <div className="mt-4 flex flex-wrap items-center gap-4">
+      <div className="mt-2 flex flex-wrap items-center gap-4">
         <Heading />
         <CloseLesson open={closing} onOpenChange={setClosing} />
       </div>
       <NoteLine setting={setting} commands={commands} />
       <LessonPath />
       <div className="mt-1 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
-        <div className="[contain:layout_style]">
+        <div className="[contain:layout_style] [&>section]:mt-3">
           <SayFirst />
           <SetupPanel />
           <Projects setting={setting} onSetting={setSetting} />
@@ -132,7 +132,7 @@ function Desk() {
             </div>
           </div>
         </div>
-        <div className="[contain:layout_style]">
+        <div className="[contain:layout_style] [&>section:first-child]:mt-3">
           <KnowFirst />
           <Signs setting={setting} />
           {diagnosis ? (

@@ -283,7 +283,7 @@ export function Project({ state, setting }: Props) {
   return (
     <article
       id={projectPlace(state.id)}
-      className="border-line scroll-mt-4 space-y-1.5 border-b pt-2 pb-1"
+      className="border-line scroll-mt-4 space-y-1 border-b pt-1"
       aria-label={state.name}
     >
       <div className="flex flex-wrap items-baseline gap-x-2.5">
@@ -297,9 +297,11 @@ export function Project({ state, setting }: Props) {
           </Link>
         </h3>
         {state.cue && <span className="italic">“{state.cue.words}”</span>}
-        <span className="ml-auto">
-          <StateWord state={status.state} />
-        </span>
+        {status.state !== 'healing' && (
+          <span className="ml-auto">
+            <StateWord state={status.state} />
+          </span>
+        )}
       </div>
       {doing && rests && <Resting state={state} rule={rule} />}
       {doing && !rests && status.state === 'healing' && (

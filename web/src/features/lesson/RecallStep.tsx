@@ -43,7 +43,7 @@ export function RecallStep({ state }: { readonly state: CaseState }) {
           {words}
         </Button>
       ))}
-      {why !== undefined && <p className="text-kiln w-full text-sm">{why}</p>}
+      {why !== undefined && <p className="text-kiln w-full text-sm leading-tight">{why}</p>}
     </div>
   )
 }

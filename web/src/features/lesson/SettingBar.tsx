@@ -1,6 +1,7 @@
 /** What the student is playing now, and whether the cue was said. */
 import type { Condition } from '@vein-mend/core/packs'
-import { Choice } from '../../ui/Choice'
+import { Toggle } from 'radix-ui'
+import { Choice, CHOICE_CLASS } from '../../ui/Choice'
 import type { Setting } from './setting'
 
 const SETTINGS: readonly (readonly [Condition, string])[] = [
@@ -18,7 +19,7 @@ export function SettingBar({
   onChange: (setting: Setting) => void
 }) {
   return (
-    <div className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 text-sm">
+    <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2 text-sm">
       <Choice
         dense
         label="What they play now"
@@ -26,16 +27,13 @@ export function SettingBar({
         options={SETTINGS}
         onChange={(condition) => onChange({ ...setting, condition })}
       />
-      <Choice
-        dense
-        label="Prompted or not"
-        value={setting.prompted ? 'prompted' : 'unprompted'}
-        options={[
-          ['unprompted', 'cue not said'],
-          ['prompted', 'cue said'],
-        ]}
-        onChange={(p) => onChange({ ...setting, prompted: p === 'prompted' })}
-      />
+      <Toggle.Root
+        pressed={setting.prompted}
+        onPressedChange={(prompted) => onChange({ ...setting, prompted })}
+        className={CHOICE_CLASS}
+      >
+        cue said
+      </Toggle.Root>
     </div>
   )
 }
