@@ -89,6 +89,7 @@ module.exports = {
     },
     only('kit-is-the-floor', core('kit'), []),
     only('music-on-kit', core('music'), ['kit']),
+    only('timing-on-music', core('timing'), ['kit', 'music']),
     only('packs-on-music', core('packs'), ['kit', 'music', 'mending']),
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),

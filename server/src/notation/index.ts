@@ -2,3 +2,5 @@
 export { engrave, engraveOrNone } from './engrave'
 export { midiFile } from './midiFile'
 export { passageFrom } from './passageFrom'
+export { PLAYED_MOST, readPlayed } from './readPlayed'
+export type { NotPlayed, Played } from './readPlayed'

@@ -1,0 +1,109 @@
+/** How even a run is, how fast, and whether its tempo drifts. */
+import type { Measure } from './measure'
+import { fitCurve } from './curve'
+import { beatMs } from './lines'
+import type { Run } from './lines'
+import { medianOf, sdEstimate } from './spread'
+import type { Estimate } from './spread'
+
+/** Intervals between onsets, each as if it lasted the shortest value asked in the run, ms. */
+export function intervalsOf({ onsets }: Run): readonly number[] {
+  const gaps = onsets.slice(1).map((to, i) => to.beat - (onsets[i]?.beat ?? to.beat))
+  const shortest = Math.min(...gaps)
+  return onsets.slice(1).map((to, i) => beatMs(onsets[i] ?? to, to) * shortest)
+}
+
+interface RunEvenness {
+  readonly spread: Estimate
+  readonly share: Estimate
+  readonly jitter: Estimate
+  readonly count: number
+}
+
+/**
+ * Spread of the intervals between onsets, and what is left of the onsets beside a straight line. Both count a slow
+ * drift of tempo as little as the run is short.
+ */
+function evennessOf(run: Run): RunEvenness {
+  const intervals = intervalsOf(run)
+  const mean = intervals.reduce((a, b) => a + b, 0) / intervals.length
+  const spread = sdEstimate(
+    intervals.map((x) => x - mean),
+    1,
+  )
+  const line = fitCurve(
+    run.onsets.map((o) => o.beat),
+    run.onsets.map((o) => o.onMs),
+    1,
+  )
+  const share = { value: spread.value / mean, low: spread.low / mean, high: spread.high / mean }
+  return { spread, share, jitter: sdEstimate(line.residuals, 2), count: intervals.length }
+}
+
+/** The run in the middle by value, with the mean of the bounds of all: several runs are surer than one. */
+function overRuns(estimates: readonly Estimate[]): Estimate {
+  const value = medianOf(estimates.map((e) => e.value))
+  const narrower = Math.sqrt(estimates.length)
+  const below = medianOf(estimates.map((e) => e.value - e.low)) / narrower
+  const above = medianOf(estimates.map((e) => e.high - e.value)) / narrower
+  return { value, low: value - below, high: value + above }
+}
+
+/**
+ * Unevenness as the median over runs of the standard deviation of inter-onset intervals (H.-C. Jabusch, H. Vauth and
+ * E. Altenmüller, Movement Disorders 19, 2004), in milliseconds and as a share of the mean interval; and the scatter of
+ * the onsets about a steady tempo.
+ */
+export function evenness(runs: readonly Run[]): readonly Measure[] {
+  if (runs.length === 0) return []
+  const found = runs.map(evennessOf)
+  const count = found.reduce((sum, f) => sum + f.count, 0)
+  return [
+    { name: 'unevenness', unit: 'ms', count, ...overRuns(found.map((f) => f.spread)) },
+    { name: 'unevenness-share', unit: 'share', count, ...overRuns(found.map((f) => f.share)) },
+    { name: 'jitter', unit: 'ms', count, ...overRuns(found.map((f) => f.jitter)) },
+  ]
+}
+
+const MS_A_MINUTE = 60_000
+const Z = 1.959963984540054
+
+/** Tempo of a run in quarters a minute, and by which share it is faster at the end than at the beginning. */
+function paceOf({ onsets }: Run) {
+  const beats = onsets.map((o) => o.beat)
+  const bend = fitCurve(
+    beats,
+    onsets.map((o) => o.onMs),
+    2,
+  )
+  const [, slope = 0, bow = 0] = bend.terms
+  const [, slopeError = 0, bowError = 0] = bend.errors
+  // Of the first and of the last interval, in their middles: a bend is only guessed at its very ends.
+  const [first = 0, second = 0] = beats
+  const [ahead = 0, last = 0] = beats.slice(-2)
+  const at = (beat: number, bent: number) => slope + 2 * bent * (beat - bend.middle)
+  const drift = (bent: number) => at((first + second) / 2, bent) / at((ahead + last) / 2, bent) - 1
+  const tempo = MS_A_MINUTE / slope
+  const error = (Z * slopeError) / slope
+  return {
+    tempo: { value: tempo, low: tempo * (1 - error), high: tempo * (1 + error) },
+    drift: { value: drift(bow), low: drift(bow + Z * bowError), high: drift(bow - Z * bowError) },
+  }
+}
+
+/** Runs below so many onsets bend by chance. */
+const DRIFT_LEAST = 16
+
+/** Level and drift of the tempo, of the longest run. */
+export function tempo(runs: readonly Run[]): readonly Measure[] {
+  const [longest] = [...runs].sort((a, b) => b.onsets.length - a.onsets.length)
+  if (!longest) return []
+  const count = longest.onsets.length
+  const pace = paceOf(longest)
+  return [
+    { name: 'tempo', unit: 'bpm', count, ...pace.tempo },
+    ...(count >= DRIFT_LEAST
+      ? [{ name: 'tempo-drift' as const, unit: 'share' as const, count, ...pace.drift }]
+      : []),
+  ]
+}

@@ -1,0 +1,46 @@
+/** A take of played notes measured: everything it is long enough for, under a stated version of this analyser. */
+import { align } from './align'
+import type { Alignment } from './align'
+import type { AskedNote } from './asked'
+import { crossings, thumbAccent } from './crossings'
+import { evenness, tempo } from './evenness'
+import { joining } from './joining'
+import { runsOf } from './lines'
+import type { Measure } from './measure'
+import { inOrder } from './playedNote'
+import type { PlayedNote } from './playedNote'
+import { roll } from './roll'
+import { slips } from './slips'
+import { chords, hands } from './together'
+
+/** Kept with every reading; another number means that figures may differ. */
+export const TIMING_ANALYSER = { analyser: 'timing', version: '1' } as const
+
+export interface Timing {
+  readonly measures: readonly Measure[]
+  readonly alignment: Alignment
+}
+
+/** Notes against what was asked for. Measures the take is too short for are not there. */
+export function measureTiming(played: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
+  const alignment = align(inOrder(played), asked)
+  const runs = runsOf(alignment)
+  return {
+    alignment,
+    measures: [
+      ...tempo(runs),
+      ...evenness(runs),
+      ...crossings(runs),
+      ...thumbAccent(runs),
+      ...joining(runs),
+      ...hands(alignment),
+      ...chords(alignment),
+      ...slips(alignment),
+    ],
+  }
+}
+
+/** The same for a roll, which is asked for by its rate and not note by note. */
+export function measureRoll(played: readonly PlayedNote[]): readonly Measure[] {
+  return roll(played)
+}

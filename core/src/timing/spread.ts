@@ -1,0 +1,79 @@
+/** Means and standard deviations of few values, with their intervals. */
+
+/** A value with the bounds of its two-sided 95 % interval. */
+export interface Estimate {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+}
+
+/** Standard normal quantile of a two-sided 95 % interval. */
+const Z = 1.959963984540054
+
+export function meanOf(xs: readonly number[]): number {
+  return xs.reduce((sum, x) => sum + x, 0) / xs.length
+}
+
+/** The middle value; of an even number the mean of the two in the middle. NaN of none. */
+export function medianOf(xs: readonly number[]): number {
+  const sorted = [...xs].sort((a, b) => a - b)
+  const half = sorted.length >> 1
+  const [below, above] = [sorted[half - 1] ?? Number.NaN, sorted[half] ?? Number.NaN]
+  return sorted.length % 2 === 1 ? above : (below + above) / 2
+}
+
+/** Standard deviation with n − spent in the denominator; `spent` is what the fit before it used up. */
+export function sdOf(residuals: readonly number[], spent: number): number {
+  const squares = residuals.reduce((sum, r) => sum + r * r, 0)
+  return Math.sqrt(squares / (residuals.length - spent))
+}
+
+/** Sample standard deviation about the mean, n − 1 in the denominator. */
+export function spreadOf(xs: readonly number[]): number {
+  const mean = meanOf(xs)
+  return sdOf(
+    xs.map((x) => x - mean),
+    1,
+  )
+}
+
+/** Quantile of Student's t from the normal one (Cornish and Fisher; Abramowitz and Stegun 26.7.5, two terms). */
+function tQuantile(z: number, degrees: number): number {
+  const first = (z ** 3 + z) / (4 * degrees)
+  const second = (5 * z ** 5 + 16 * z ** 3 + 3 * z) / (96 * degrees ** 2)
+  return z + first + second
+}
+
+/** The mean of at least two values, with Student's interval. */
+export function meanEstimate(xs: readonly number[]): Estimate {
+  const value = meanOf(xs)
+  const half = (tQuantile(Z, xs.length - 1) * spreadOf(xs)) / Math.sqrt(xs.length)
+  return { value, low: value - half, high: value + half }
+}
+
+/** The difference of two means (a − b) of unequal spread, with Welch's interval (B. L. Welch, Biometrika 34, 1947). */
+export function differenceEstimate(a: readonly number[], b: readonly number[]): Estimate {
+  const [va, vb] = [spreadOf(a) ** 2 / a.length, spreadOf(b) ** 2 / b.length]
+  const value = meanOf(a) - meanOf(b)
+  const error = va + vb
+  const degrees = error ** 2 / (va ** 2 / (a.length - 1) + vb ** 2 / (b.length - 1))
+  const half = error === 0 ? 0 : tQuantile(Z, degrees) * Math.sqrt(error)
+  return { value, low: value - half, high: value + half }
+}
+
+/** Quantile of chi-square over its degrees (E. B. Wilson and M. M. Hilferty, PNAS 17, 1931). */
+function chiSquareShare(z: number, degrees: number): number {
+  const ninth = 2 / (9 * degrees)
+  return (1 - ninth + z * Math.sqrt(ninth)) ** 3
+}
+
+/** A standard deviation with its interval for normal values: n − spent degrees. */
+export function sdEstimate(residuals: readonly number[], spent: number): Estimate {
+  const value = sdOf(residuals, spent)
+  const degrees = residuals.length - spent
+  return {
+    value,
+    low: value / Math.sqrt(chiSquareShare(Z, degrees)),
+    high: value / Math.sqrt(chiSquareShare(-Z, degrees)),
+  }
+}

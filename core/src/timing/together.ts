@@ -1,0 +1,57 @@
+/** What is asked to begin together: two hands, and the notes of a chord. */
+import type { Measure } from './measure'
+import type { Alignment, Matched } from './align'
+import { meanEstimate, meanOf, sdEstimate } from './spread'
+
+/** Moments below which nothing is said. */
+const MOMENTS_LEAST = 6
+
+/** Right notes by the round and the moment they belong to. */
+function byMoment({ matched }: Alignment): readonly (readonly Matched[])[] {
+  const groups = new Map<string, Matched[]>()
+  for (const m of matched) {
+    const key = `${m.round} ${m.moment}`
+    const group = groups.get(key)
+    if (group) group.push(m)
+    else groups.set(key, [m])
+  }
+  return [...groups.values()]
+}
+
+const firstOf = (notes: readonly Matched[]) => Math.min(...notes.map((n) => n.played.onMs))
+
+/** By how much the left hand comes after the right, in the mean and scattered about it. */
+export function hands(alignment: Alignment): readonly Measure[] {
+  const apart = byMoment(alignment).flatMap((notes) => {
+    const left = notes.filter((n) => n.asked.hand === 'left')
+    const right = notes.filter((n) => n.asked.hand === 'right')
+    return left.length > 0 && right.length > 0 ? [firstOf(left) - firstOf(right)] : []
+  })
+  if (apart.length < MOMENTS_LEAST) return []
+  const mean = meanOf(apart)
+  const count = apart.length
+  return [
+    { name: 'hands-apart', unit: 'ms', count, ...meanEstimate(apart) },
+    {
+      name: 'hands-apart-spread',
+      unit: 'ms',
+      count,
+      ...sdEstimate(
+        apart.map((x) => x - mean),
+        1,
+      ),
+    },
+  ]
+}
+
+/** From the first to the last note of each chord of one hand. */
+export function chords(alignment: Alignment): readonly Measure[] {
+  const spreads = byMoment(alignment).flatMap((notes) =>
+    (['left', 'right', null] as const).flatMap((hand) => {
+      const own = notes.filter((n) => n.asked.hand === hand).map((n) => n.played.onMs)
+      return own.length > 1 ? [Math.max(...own) - Math.min(...own)] : []
+    }),
+  )
+  if (spreads.length < MOMENTS_LEAST) return []
+  return [{ name: 'chord-spread', unit: 'ms', count: spreads.length, ...meanEstimate(spreads) }]
+}
