@@ -57,6 +57,8 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   const row = page.getByRole('row').filter({ hasText: name })
   const minutes = await row.getByRole('button', { name: / min$/ }).allInnerTexts()
   await page.getByRole('link', { name: 'Practice sheet' }).click()
+  // The week's own page has such a button too.
+  await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
   const onSheet = page.getByRole('row').filter({ hasText: name }).getByRole('cell')
   expect((await onSheet.allInnerTexts()).filter((m) => m !== '')).toEqual(minutes)
