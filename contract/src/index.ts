@@ -45,6 +45,7 @@ export type {
   RecentAct,
   SheetEntry,
   SheetResponse,
+  TakeTimingResponse,
   StudentInTrouble,
   StudentListed,
   StudentResponse,

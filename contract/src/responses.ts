@@ -10,6 +10,7 @@ import type {
   Trainer,
   WeekPlan,
 } from '@vein-mend/core/practice'
+import type { AskedNote, JudgedNote } from '@vein-mend/core/timing'
 import type { BodyPart, Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
@@ -24,6 +25,7 @@ import type {
   StudentId,
   StudentRecord,
   StudentSummary,
+  TakeOf,
 } from '@vein-mend/core/record'
 import type { FieldTrouble } from './fieldTroubles'
 import type { CodedRefusal } from './refusalCodes'
@@ -280,6 +282,16 @@ export interface StudioMending {
   readonly parameters: MendingParameters
   readonly faults: number
   readonly on: IsoDate
+}
+
+/** A take of played notes as it fell, note by note. */
+export interface TakeTimingResponse {
+  /** The rung it was played for; null where none was asked, or where it is on the ladder no more. */
+  readonly of: TakeOf | null
+  /** What was asked, to be shown and heard beside it. */
+  readonly exercise: Exercise | null
+  readonly notes: readonly JudgedNote[]
+  readonly missing: readonly { readonly asked: AskedNote; readonly round: number }[]
 }
 
 export interface StudioResponse {

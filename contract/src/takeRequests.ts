@@ -4,12 +4,15 @@ import type { ActId, CaseId, LessonId } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
 const WORDS_MOST = 200
+const NAME_MOST = 80
 
 const asked = object({
   act: id<ActId>(),
   lesson: id<LessonId>(),
   case: usually(nullable(id<CaseId>()), null),
   words: usually(text(WORDS_MOST), ''),
+  /** The rung of the fault's ladder that played notes were asked to be. */
+  rung: usually(nullable(text(NAME_MOST, 1)), null),
 })
 
 /** @throws yup.ValidationError naming every field that is wrong */

@@ -14,6 +14,8 @@ import type { CheckRanking } from './rankChecks'
 export interface Sign {
   readonly finding: string
   readonly strength: Strength
+  /** It was measured: how much likelier the value is with the sign than without; it goes before the word. */
+  readonly ratio?: number
 }
 
 /** A fault that could explain the signs, with its probability in [0, 1] and the reasons for it. */
@@ -70,10 +72,15 @@ const EXPLAINED_MOST = 8
 
 /** The signs as evidence, the last report on each; signs the network does not know are passed over. */
 export function evidenceOf(network: Network, signs: readonly Sign[]): Evidence[] {
-  const last = new Map(signs.map((s) => [s.finding, s.strength]))
-  return [...last].flatMap(([id, strength]) => {
+  const last = new Map(signs.map((s) => [s.finding, s]))
+  return [...last].flatMap(([id, { strength, ratio }]) => {
     const finding = network.findingIndex.get(id)
-    return finding === undefined ? [] : [{ finding, ...REPORTS[strength] }]
+    if (finding === undefined) return []
+    const said =
+      ratio === undefined
+        ? REPORTS[strength]
+        : { ifPresent: ratio / (1 + ratio), ifAbsent: 1 / (1 + ratio) }
+    return [{ finding, ...said }]
   })
 }
 

@@ -13,6 +13,7 @@ export type {
   Gate,
   GateNeed,
   Knowledge,
+  MeasuredBy,
   Likelier,
   PackRef,
   PackSound,

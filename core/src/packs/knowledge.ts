@@ -1,6 +1,7 @@
 /** Knowledge of one instrument, resolved from its pack and the packs it extends. */
 import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
+import type { MeasureName, Side } from '../timing'
 import type {
   AgeBand,
   BodyPart,
@@ -36,6 +37,18 @@ export interface Finding {
   readonly stop?: { readonly part: BodyPart; readonly say: string }
   /** Only ever the outcome of a check, so not offered when signs are typed. */
   readonly byCheckOnly: boolean
+  /** A measure that speaks for it, where there is one. */
+  readonly measured?: MeasuredBy
+}
+
+/** From which value of which measure on a sign is there. */
+export interface MeasuredBy {
+  readonly by: MeasureName
+  readonly side: Side
+  readonly at: number
+  /** Told only of takes in which a crossing was asked, or only of those in which none was. */
+  readonly crossing?: boolean
+  readonly source: string
 }
 
 /** Multiplies a prior's odds for students to whom it applies. */

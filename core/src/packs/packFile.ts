@@ -1,5 +1,6 @@
 /** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
 import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
+import type { MeasuredBy } from './knowledge'
 import type {
   BodyPart,
   Condition,
@@ -22,6 +23,7 @@ export interface FindingEntry {
   readonly leak?: number
   readonly stop?: { readonly part: BodyPart; readonly say: string }
   readonly by_check?: boolean
+  readonly measured?: MeasuredBy
 }
 
 /** A fault as it is written in a pack. */

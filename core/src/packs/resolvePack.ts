@@ -95,6 +95,7 @@ function toFinding([id, e]: [string, FindingEntry]): Finding {
     leak: e.leak ?? USUAL_LEAK,
     byCheckOnly: e.by_check ?? false,
     ...(e.stop ? { stop: e.stop } : {}),
+    ...(e.measured ? { measured: e.measured } : {}),
   }
 }
 

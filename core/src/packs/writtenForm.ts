@@ -32,7 +32,7 @@ export function writeFinding(f: Finding): FindingEntry {
     place,
     observed,
     leak,
-    ...filled({ aliases, stop }),
+    ...filled({ aliases, stop, measured: f.measured }),
     ...(f.byCheckOnly ? { by_check: true } : {}),
   }
 }

@@ -16,7 +16,11 @@ function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sig
     ...lesson.setups
       .filter((s) => s.place === 'studio')
       .flatMap((s) => setupFindings(knowledge, s, schools)),
-    ...lesson.signs.map(({ finding, strength }) => ({ finding, strength })),
+    ...lesson.signs.map(({ finding, strength, measured }) => ({
+      finding,
+      strength,
+      ...(measured ? { ratio: measured.ratio } : {}),
+    })),
     ...lesson.checks.flatMap((c) =>
       Object.entries(c.says).map(([finding, strength]) => ({ finding, strength })),
     ),

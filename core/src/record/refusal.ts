@@ -67,6 +67,7 @@ export const RECORD_REFUSALS = [
   'unknown_point',
   'unknown_remedy',
   'unknown_student',
+  'take_says_nothing',
   'unknown_take',
   'unknown_words',
 ] as const

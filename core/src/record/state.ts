@@ -3,13 +3,14 @@ import type { IsoDate } from '../kit'
 import type { Look, MendingParameters, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
+import type { Side } from '../timing'
 import type { ActId, CaseId, LessonId } from './ids'
 import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
 import type { OwnWords } from './ownWord'
 import type { Stop } from './stop'
-import type { Take } from './takes'
+import type { Take, TakeMeasure } from './takes'
 
 /** A sign as it was noted in a lesson. */
 export interface NotedSign {
@@ -21,6 +22,14 @@ export interface NotedSign {
   readonly prompted: boolean
   readonly condition: Condition | null
   readonly stops: BodyPart | null
+  /** It was measured and not noted by eye or ear: by which take, against which threshold, and what that weighs. */
+  readonly measured?: {
+    readonly hash: string
+    readonly measure: TakeMeasure
+    readonly side: Side
+    readonly threshold: number
+    readonly ratio: number
+  }
 }
 
 /** A check as it was answered in a lesson. */

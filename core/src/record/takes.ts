@@ -40,6 +40,17 @@ export interface TakeReading {
   readonly analyser: string
   readonly version: string
   readonly measures: readonly TakeMeasure[]
+  /** The rung it was laid against; absent where nothing was asked. */
+  readonly of?: TakeOf
+}
+
+/** What a take was asked to be. */
+export interface TakeOf {
+  readonly case: CaseId
+  readonly rung: string
+  readonly name: string
+  /** Whether the thumb passes under in it. */
+  readonly crossing: boolean
 }
 
 /** A take as the record has it. */

@@ -35,6 +35,24 @@ export function momentsOf(notes: readonly AskedNote[]): readonly Moment[] {
   return moments
 }
 
+const THUMB = 1
+/** The thumb passes under a longer finger than the second. */
+const LONGER = 2
+
+/** Whether the thumb passes under from one note of a hand to the next, the way the hand travels outward from it. */
+export function passesUnder(now: AskedNote, before: AskedNote): boolean {
+  if (now.finger !== THUMB || before.finger === null || before.finger <= LONGER) return false
+  return now.hand === 'left' ? now.midi < before.midi : now.midi > before.midi
+}
+
+/** Whether the thumb passes under anywhere in what is asked, by its fingering. */
+export function asksCrossing(notes: readonly AskedNote[]): boolean {
+  return notes.some((note, i) => {
+    const before = notes.slice(0, i).findLast((n) => n.hand === note.hand)
+    return before !== undefined && passesUnder(note, before)
+  })
+}
+
 /** The notes of an exercise as they are asked for. */
 export function askedOf({ lines, transpose }: Exercise): readonly AskedNote[] {
   return lines.flatMap((line) => {

@@ -1,4 +1,5 @@
 /** What happens where the thumb passes: rush before it, waiting at it, a heavy thumb. */
+import { passesUnder } from './asked'
 import type { Measure } from './measure'
 import { intervalsOf } from './evenness'
 import type { Run } from './lines'
@@ -12,16 +13,12 @@ const CROSSINGS_LEAST = 3
 /** Thumb notes below which no accent is told. */
 const THUMBS_LEAST = 4
 
-/** Places of the notes on which the thumb passes under: after a finger that is not its neighbour's end of the hand. */
-function crossingsOf({ onsets, hand }: Run): readonly number[] {
+/** Places of the notes on which the thumb passes under, with room before them to rush in. */
+function crossingsOf({ onsets }: Run): readonly number[] {
   return onsets.flatMap((onset, i) => {
     const before = onsets[i - 1]
     if (!before || i <= RUSHED) return []
-    const [own, former] = [onset.note.asked, before.note.asked]
-    // Under: the thumb on, past a longer finger, the way the hand travels outward from it.
-    const outward = hand === 'left' ? own.midi < former.midi : own.midi > former.midi
-    const passes = own.finger === THUMB && former.finger !== null && former.finger > 2
-    return passes && outward ? [i] : []
+    return passesUnder(onset.note.asked, before.note.asked) ? [i] : []
   })
 }
 

@@ -3,6 +3,8 @@ import { align } from './align'
 import type { Alignment } from './align'
 import type { AskedNote } from './asked'
 import { crossings, thumbAccent } from './crossings'
+import { deviations } from './deviations'
+import type { Deviation } from './deviations'
 import { evenness, tempo } from './evenness'
 import { joining } from './joining'
 import { runsOf } from './lines'
@@ -19,6 +21,8 @@ export const TIMING_ANALYSER = { analyser: 'timing', version: '1' } as const
 export interface Timing {
   readonly measures: readonly Measure[]
   readonly alignment: Alignment
+  /** Of the notes in runs, in the order they were played. */
+  readonly deviations: readonly Deviation[]
 }
 
 /** Notes against what was asked for. Measures the take is too short for are not there. */
@@ -27,6 +31,7 @@ export function measureTiming(played: readonly PlayedNote[], asked: readonly Ask
   const runs = runsOf(alignment)
   return {
     alignment,
+    deviations: deviations(runs),
     measures: [
       ...tempo(runs),
       ...evenness(runs),

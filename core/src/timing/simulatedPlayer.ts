@@ -1,6 +1,6 @@
 /** A made-up player for a keyboard that is not there: plays what is asked with a named fault of a named strength. */
 import type { Rng } from '../kit'
-import { momentsOf } from './asked'
+import { momentsOf, passesUnder } from './asked'
 import type { AskedNote, Moment } from './asked'
 import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
@@ -54,10 +54,10 @@ function normal(rng: Rng): number {
   return Math.sqrt(-2 * Math.log(1 - rng())) * Math.cos(2 * Math.PI * rng())
 }
 
-/** Whether the thumb passes under at this moment, for the hand of the note. */
+/** Whether the thumb passes under at this moment, in the hand of its first note. */
 function isCrossing(moments: readonly Moment[], i: number): boolean {
   const [now, before] = [moments[i]?.notes[0], moments[i - 1]?.notes[0]]
-  return now?.finger === THUMB && (before?.finger ?? 0) > 2 && now.midi > (before?.midi ?? 127)
+  return now !== undefined && before?.hand === now.hand && passesUnder(now, before)
 }
 
 /** When each moment begins, ms: the beat, its tempo, the rush before a crossing paid back at it. */

@@ -21,11 +21,33 @@ export const TELLS = [
 ] as const
 export type Tell = (typeof TELLS)[number]
 
+/** On which side of a threshold something is told; `beyond` is either, by the size of the value. */
+export const SIDES = ['over', 'under', 'beyond'] as const
+export type Side = (typeof SIDES)[number]
+
 /** A threshold: the value, and on which side of it something is told. */
 export interface Threshold {
   readonly measure: MeasureName
-  readonly over: boolean
+  readonly side: Side
   readonly at: number
+}
+
+/** The measure turned so that more of it tells: its value and bounds, and the threshold with it. */
+export function turned(
+  { value, low, high }: Pick<Measure, 'value' | 'low' | 'high'>,
+  { side, at }: Pick<Threshold, 'side' | 'at'>,
+) {
+  switch (side) {
+    case 'over':
+      return { value, low, high, at }
+    case 'under':
+      return { value: -value, low: -high, high: -low, at: -at }
+    case 'beyond': {
+      const nearest = low > 0 ? low : high < 0 ? -high : 0
+      const furthest = Math.max(Math.abs(low), Math.abs(high))
+      return { value: Math.abs(value), low: nearest, high: furthest, at }
+    }
+  }
 }
 
 /**
@@ -35,29 +57,30 @@ export interface Threshold {
  * practice, no source. A pack or the student's own baseline goes before them.
  */
 export const USUAL_THRESHOLDS: Readonly<Record<Tell, Threshold>> = {
-  uneven: { measure: 'unevenness-share', over: true, at: 0.08 },
-  'rushes-before-crossing': { measure: 'rush-before-crossing', over: false, at: -0.05 },
-  'waits-at-crossing': { measure: 'wait-at-crossing', over: true, at: 0.08 },
-  'heavy-thumb': { measure: 'thumb-accent', over: true, at: 5 },
-  gaps: { measure: 'joined-overlap', over: false, at: -40 },
-  sticks: { measure: 'overlap', over: true, at: 60 },
-  'left-late': { measure: 'hands-apart', over: true, at: 20 },
-  'right-late': { measure: 'hands-apart', over: false, at: -20 },
-  'hands-scatter': { measure: 'hands-apart-spread', over: true, at: 30 },
-  'chords-ragged': { measure: 'chord-spread', over: true, at: 35 },
-  'speeds-up': { measure: 'tempo-drift', over: true, at: 0.05 },
-  'slows-down': { measure: 'tempo-drift', over: false, at: -0.05 },
-  'uneven-roll': { measure: 'roll-jitter', over: true, at: 6 },
-  'swinging-roll': { measure: 'roll-swing', over: true, at: 0.53 },
-  'lame-hand': { measure: 'roll-hands-accent', over: false, at: -8 },
+  uneven: { measure: 'unevenness-share', side: 'over', at: 0.08 },
+  'rushes-before-crossing': { measure: 'rush-before-crossing', side: 'under', at: -0.05 },
+  'waits-at-crossing': { measure: 'wait-at-crossing', side: 'over', at: 0.08 },
+  'heavy-thumb': { measure: 'thumb-accent', side: 'over', at: 5 },
+  gaps: { measure: 'joined-overlap', side: 'under', at: -40 },
+  sticks: { measure: 'overlap', side: 'over', at: 60 },
+  'left-late': { measure: 'hands-apart', side: 'over', at: 20 },
+  'right-late': { measure: 'hands-apart', side: 'under', at: -20 },
+  'hands-scatter': { measure: 'hands-apart-spread', side: 'over', at: 30 },
+  'chords-ragged': { measure: 'chord-spread', side: 'over', at: 35 },
+  'speeds-up': { measure: 'tempo-drift', side: 'over', at: 0.05 },
+  'slows-down': { measure: 'tempo-drift', side: 'under', at: -0.05 },
+  'uneven-roll': { measure: 'roll-jitter', side: 'over', at: 6 },
+  'swinging-roll': { measure: 'roll-swing', side: 'over', at: 0.53 },
+  'lame-hand': { measure: 'roll-hands-accent', side: 'under', at: -8 },
 }
 
 /** Whether the whole interval lies beyond the threshold; within it nothing is told either way. */
 export function isTold(
-  { low, high }: Pick<Measure, 'low' | 'high'>,
-  threshold: Threshold,
+  measure: Pick<Measure, 'value' | 'low' | 'high'>,
+  threshold: Pick<Threshold, 'side' | 'at'>,
 ): boolean {
-  return threshold.over ? low > threshold.at : high < threshold.at
+  const { low, at } = turned(measure, threshold)
+  return low > at
 }
 
 /** What a take tells of, by the thresholds given. */

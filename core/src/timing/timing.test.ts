@@ -190,11 +190,11 @@ describe('intervals hold what they promise', () => {
 
   test('a value is told only where its whole interval lies beyond', () => {
     const { uneven } = USUAL_THRESHOLDS
-    expect(isTold({ low: 0.079, high: 0.2 }, uneven)).toBe(false)
-    expect(isTold({ low: 0.081, high: 0.2 }, uneven)).toBe(true)
-    expect(isTold({ low: -0.2, high: -0.04 }, USUAL_THRESHOLDS['rushes-before-crossing'])).toBe(
-      false,
-    )
+    expect(isTold({ value: 0.1, low: 0.079, high: 0.2 }, uneven)).toBe(false)
+    expect(isTold({ value: 0.1, low: 0.081, high: 0.2 }, uneven)).toBe(true)
+    expect(
+      isTold({ value: -0.1, low: -0.2, high: -0.04 }, USUAL_THRESHOLDS['rushes-before-crossing']),
+    ).toBe(false)
   })
 })
 

@@ -3,7 +3,7 @@ import { parseTakeAsked } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import type { Router } from 'express'
 import type { Deps } from '../usecases/deps'
-import { findTake, keepTake } from '../usecases/takes'
+import { findTake, keepTake, takeTiming } from '../usecases/takes'
 import { refused } from './recordFileRoutes'
 
 export function takeRoutes(routes: Router, deps: Deps): void {
@@ -16,6 +16,11 @@ export function takeRoutes(routes: Router, deps: Deps): void {
       res.setHeader('connection', 'close')
       refused(res, result.refusal)
     }
+  })
+  routes.get('/students/:id/takes/:hash/timing', async (req, res) => {
+    const found = await takeTiming(deps, req.params.id as StudentId, req.params.hash)
+    if (found.ok) res.json(found.value)
+    else refused(res, found.refusal)
   })
   routes.get('/students/:id/takes/:hash', async (req, res) => {
     const found = await findTake(deps, req.params.id as StudentId, req.params.hash)

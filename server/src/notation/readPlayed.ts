@@ -14,7 +14,7 @@ const MS = 1000
 const VELOCITIES = 127
 
 /** Why a file of notes is not measured. */
-export type NotPlayed = 'not_midi' | 'no_notes' | 'too_many_notes' | 'too_long'
+export type NotPlayed = 'not_midi' | 'no_notes' | 'too_many_notes' | 'take_too_long'
 
 export type Played =
   | { readonly ok: true; readonly notes: readonly PlayedNote[] }
@@ -45,5 +45,5 @@ export function readPlayed(bytes: Uint8Array): Played {
     })),
   )
   const sound = notes.every((n) => n.onMs >= 0 && n.offMs >= n.onMs && n.offMs < SECONDS_MOST * MS)
-  return sound ? { ok: true, notes: inOrder(notes) } : { ok: false, why: 'too_long' }
+  return sound ? { ok: true, notes: inOrder(notes) } : { ok: false, why: 'take_too_long' }
 }

@@ -1,12 +1,23 @@
 /** Takes: a file first, then the act that names it; and the other way round when one goes. */
+import { readFile } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
 import { refuse } from '@vein-mend/contract'
-import type { ActsTaken, Outcome } from '@vein-mend/contract'
+import type { ActsTaken, Outcome, TakeTimingResponse } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { ActId, CaseId, LessonId, StudentId, Take } from '@vein-mend/core/record'
+import type {
+  ActId,
+  CaseId,
+  LessonId,
+  StudentId,
+  StudentRecord,
+  Take,
+} from '@vein-mend/core/record'
+import { latestReading } from '@vein-mend/core/record'
+import { TIMING_ANALYSER } from '@vein-mend/core/timing'
 import type { Deps } from './deps'
 import { removeUnnamed } from './goneTakes'
 import { recordActs } from './recordActs'
+import { askedRung, timed } from './takeTiming'
 
 /** What is said with a file that is brought. */
 export interface TakeAsked {
@@ -14,6 +25,8 @@ export interface TakeAsked {
   readonly lesson: LessonId
   readonly case: CaseId | null
   readonly words: string
+  /** The rung of the fault's ladder that played notes were asked to be; null for none. */
+  readonly rung: string | null
 }
 
 /** Keeps what comes in and names it on record; nothing is kept that the record does not take. */
@@ -40,9 +53,52 @@ export async function keepTake(
     bytes,
     words,
   } as const
-  const taken = await recordActs(deps, student, { acts: [request] })
-  if (!taken.ok) await removeUnnamed(deps, student, hash)
-  return taken
+  try {
+    const measured =
+      take === 'notes' ? await measuredAct(deps, student, record, asked, hash) : good(null)
+    const taken = measured.ok
+      ? await recordActs(deps, student, {
+          acts: [request, ...(measured.value ? [measured.value] : [])],
+        })
+      : measured
+    if (!taken.ok) await removeUnnamed(deps, student, hash)
+    return taken
+  } catch (error) {
+    await removeUnnamed(deps, student, hash)
+    throw error
+  }
+}
+
+/** Notes played for a rung are measured before they are kept; those of nothing in particular are only kept. */
+async function measuredAct(
+  deps: Deps,
+  student: StudentId,
+  record: StudentRecord,
+  { act, case: fault, rung }: TakeAsked,
+  hash: string,
+) {
+  if (fault === null || rung === null) return good(null)
+  const knowledge = await deps.knowledge.practised(record.card.instrument)
+  const path = deps.takes.pathOf(student, hash)
+  const asked = knowledge && askedRung(record, knowledge, fault, rung)
+  if (path === null || !asked) return refuse('rung_without_notes', ['rung'])
+  const measured = await timed(await readFile(path), asked)
+  if (!measured.ok) return measured
+  const { measures } = measured.value
+  return good({
+    kind: 'take-measured',
+    id: `${act}-measured` as ActId,
+    hash,
+    ...TIMING_ANALYSER,
+    measures: measures.map(({ name, value, low, high, unit }) => ({
+      name,
+      value,
+      low,
+      high,
+      unit,
+    })),
+    of: asked.of,
+  } as const)
 }
 
 /** The take with where its file lies. */
@@ -55,6 +111,26 @@ export async function findTake(
   const take = record?.takes.findLast((t) => t.hash === hash && !t.removed)
   const path = take ? deps.takes.pathOf(student, hash) : null
   return take && path !== null ? good({ take, path }) : refuse('unknown_take', ['take'])
+}
+
+/** A take of notes as it fell, note by note, with the measures on record and the exercise it was asked to be. */
+export async function takeTiming(
+  deps: Deps,
+  student: StudentId,
+  hash: string,
+): Promise<Outcome<TakeTimingResponse>> {
+  const found = await findTake(deps, student, hash)
+  if (!found.ok) return found
+  const { take, path } = found.value
+  const record = await deps.store.recordOf(student)
+  const knowledge = record && (await deps.knowledge.practised(record.card.instrument))
+  if (take.kind !== 'notes' || !record || !knowledge) return refuse('unknown_take', ['take'])
+  const of = latestReading(take)?.of
+  const rung = of ? askedRung(record, knowledge, of.case, of.rung) : null
+  const measured = await timed(await readFile(path), rung)
+  if (!measured.ok) return measured
+  const { notes, missing } = measured.value
+  return good({ of: rung?.of ?? null, exercise: rung?.exercise ?? null, notes, missing })
 }
 
 /** At the start: what a server that was killed left behind goes. Records that cannot be played keep their files. */

@@ -61,6 +61,13 @@ export function makeRouter() {
           ),
         },
         {
+          path: 'students/:studentId/takes/:takeId',
+          lazy: screen(
+            () => import('../features/take/TakeScreen'),
+            (m) => m.TakeScreen,
+          ),
+        },
+        {
           path: 'students/:studentId/faults/:caseId',
           lazy: screen(
             () => import('../features/fault/FaultStory'),

@@ -25,6 +25,7 @@ import type {
   StudentsResponse,
   StudioMendingResponse,
   StudioResponse,
+  TakeTimingResponse,
 } from '@vein-mend/contract'
 
 import type { Schools } from '@vein-mend/core/packs'
@@ -78,6 +79,8 @@ interface TakeSaid {
   readonly lesson: LessonId
   readonly case: CaseId | null
   readonly words: string
+  /** The rung that played notes were asked to be. */
+  readonly rung?: string
 }
 
 interface Saved {
@@ -87,12 +90,13 @@ interface Saved {
 export const api = {
   passage: (request: PassageRequest) => send<Passage>('POST', '/passages', request),
   /** The bytes go as they are; nothing of them is kept in the browser. */
-  keepTake: (id: StudentId, { act, lesson, case: fault, words }: TakeSaid, file: File) => {
+  keepTake: (id: StudentId, { act, lesson, case: fault, words, rung }: TakeSaid, file: Blob) => {
     const said = new URLSearchParams({
       act,
       lesson,
       words,
       ...(fault === null ? {} : { case: fault }),
+      ...(rung === undefined ? {} : { rung }),
     })
     return ask<ActsTaken>(`/students/${at(id)}/takes?${said.toString()}`, {
       method: 'POST',
@@ -132,6 +136,8 @@ export const api = {
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
   week: (student: string, day: string) =>
     ask<PracticeWeekResponse>(`/students/${at(student)}/week?day=${day}`),
+  takeTiming: (student: StudentId, hash: string) =>
+    ask<TakeTimingResponse>(`/students/${at(student)}/takes/${at(hash)}/timing`),
   sheet: (student: string, day: string) =>
     ask<SheetResponse>(`/students/${at(student)}/sheet?day=${day}`),
   homeLinks: (student: string) =>

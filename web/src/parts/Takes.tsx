@@ -1,6 +1,7 @@
 /** Recordings, pictures and played notes: heard, seen, taken out. */
 import type { Take } from '@vein-mend/core/record'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { useView } from '../data/studentContext'
 import { useActs } from '../data/useActs'
 import { Button, buttonClass } from '../ui/Button'
@@ -8,6 +9,7 @@ import { shortDay } from '../wording/dates'
 import { TAKE_WORDS } from '../wording/words'
 
 function Shown({ take, address }: { take: Take; address: string }) {
+  const student = useView().id
   if (take.kind === 'sound') {
     return (
       <audio controls preload="none" src={address} aria-label={nameOf(take)} className="h-11" />
@@ -21,9 +23,14 @@ function Shown({ take, address }: { take: Take; address: string }) {
     )
   }
   return (
-    <a className={buttonClass()} href={address} download={`${nameOf(take)}.mid`}>
-      MIDI file
-    </a>
+    <span className="flex flex-wrap gap-2">
+      <Link className={buttonClass()} to={`/students/${student}/takes/${take.act}`}>
+        Look at it
+      </Link>
+      <a className={buttonClass('bare')} href={address} download={`${nameOf(take)}.mid`}>
+        MIDI file
+      </a>
+    </span>
   )
 }
 

@@ -21,6 +21,7 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   'plan-noted': { name: 'Aim', detail: (a) => a.aim },
   compared: { name: 'Compared', detail: (a) => a.text },
   'sign-noted': { name: 'Sign noted', detail: (a) => `${a.text} (${a.strength})` },
+  'sign-measured': { name: 'Sign measured', detail: (a) => a.text },
   'word-noted': { name: 'Noted in your own words', detail: (a) => a.words },
   'words-tied': { name: 'Words tied to a sign', detail: (a) => `${a.words}: ${a.text}` },
   'check-answered': { name: 'Check done', detail: (a) => `${a.name}: ${a.label}` },

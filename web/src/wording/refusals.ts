@@ -70,6 +70,12 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
     `${f(x.name)}’s card has no yes yet to ${x.take === 'picture' ? 'pictures' : 'recordings'}. Note it under Consents first.`,
   take_kept_already: () => 'This very file is kept already.',
   unknown_words: () => 'Nobody has noted these words with this student.',
+  no_notes: () => 'There is no note in this file.',
+  not_midi: () => 'This MIDI file cannot be read: it is broken or only half there.',
+  take_too_long: () => 'A take of more than an hour is not measured. Cut it first.',
+  too_many_notes: () =>
+    'More than ten thousand notes are not measured at once. Cut the take first.',
+  take_says_nothing: (x) => `The take says nothing of “${f(x.finding)}”.`,
   unknown_take: () => 'There is no such recording or picture here.',
   measure_outside_interval: () => 'A measure lies outside its own interval.',
   cannot_undo_removal: () => 'What was removed for good cannot be brought back.',

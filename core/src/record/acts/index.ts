@@ -31,6 +31,7 @@ import { remedyStarted } from './remedyStarted'
 import { rungDecided } from './rungDecided'
 import { rungTried } from './rungTried'
 import { setupChecked } from './setupChecked'
+import { signMeasured } from './signMeasured'
 import { signNoted } from './signNoted'
 import { slipsCounted } from './slipsCounted'
 import { stopEnded } from './stopEnded'
@@ -60,6 +61,7 @@ export const ACTS = {
   'plan-noted': planNoted,
   compared: compared,
   'sign-noted': signNoted,
+  'sign-measured': signMeasured,
   'word-noted': wordNoted,
   'words-tied': wordsTied,
   'check-answered': checkAnswered,

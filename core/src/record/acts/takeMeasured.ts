@@ -1,4 +1,4 @@
-import { digest, list, number, object, text } from '../../kit'
+import { digest, flag, list, number, object, optional, text } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { refuse } from '../refusal'
 import * as fields from './fields'
@@ -23,17 +23,26 @@ export const takeMeasured = besideAct({
       }),
       MEASURES_MOST,
     ),
+    of: optional(
+      object({ case: fields.fault, rung: fields.packId, name: fields.packWords, crossing: flag }),
+    ),
   }),
   refuse: (record, { hash, measures }) => {
     if (!record.takes.some((t) => t.hash === hash)) return refuse('unknown_take', 'hash')
     const outside = measures.findIndex((m) => m.value < m.low || m.value > m.high)
     return outside < 0 ? null : refuse('measure_outside_interval', ['measures', outside, 'value'])
   },
-  apply: (record, { id, hash, analyser, version, measures }) => ({
+  apply: (record, { id, hash, analyser, version, measures, of }) => ({
     ...record,
     takes: record.takes.map((t) =>
       t.hash === hash
-        ? { ...t, readings: [...t.readings, { act: id, analyser, version, measures }] }
+        ? {
+            ...t,
+            readings: [
+              ...t.readings,
+              { act: id, analyser, version, measures, ...(of ? { of } : {}) },
+            ],
+          }
         : t,
     ),
   }),

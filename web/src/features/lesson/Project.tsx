@@ -23,6 +23,7 @@ import { CueLine } from './CueLine'
 import { projectPlace } from './deskPlaces'
 import { InTheirWords } from './InTheirWords'
 import { Look } from './Look'
+import { PlayIn } from './PlayIn'
 import { RestButton } from './Choose'
 import { RecallStep } from './RecallStep'
 import { RemedyButton } from './RemedyButton'
@@ -134,6 +135,7 @@ function RungStep({ state }: Omit<Props, 'setting'>) {
       </p>
       <OldSchool state={state} ladder={ladder} />
       <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-2">
+        {(rung.notes ?? rung.own) && <PlayIn state={state} rung={rung} />}
         <Tally
           keptAs={`rung-${lesson.id}-${state.id}-${rung.id}`}
           asked={triesAsked(rung.pass)}

@@ -3,9 +3,11 @@ import { useView, useLesson } from '../../data/studentContext'
 import type { Finding, Strength } from '@vein-mend/core/packs'
 import type { NotedSign } from '@vein-mend/core/record'
 import { X } from 'lucide-react'
+import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
+import { sayValue } from '../../wording/timingWords'
 import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import { CommandLine } from './CommandLine'
 import type { Command } from './deskTypes'
@@ -15,6 +17,25 @@ import { OwnWordsNoted } from './OwnWordsNoted'
 import type { Setting } from './setting'
 import { SignTiles } from './SignTiles'
 import { SIGNS_PLACE } from './deskPlaces'
+
+/** Of a sign that was measured: the value, and the way to its take. */
+function Measured({ sign }: { sign: NotedSign }) {
+  const view = useView()
+  const { measured } = sign
+  const take = view.record.takes.find((t) => t.hash === measured?.hash && !t.removed)
+  if (!measured) return null
+  const words = `measured, ${sayValue(measured.measure.value, measured.measure.unit)}`
+  return take ? (
+    <Link
+      to={`/students/${view.id}/takes/${take.act}`}
+      className="text-kiln text-sm underline underline-offset-4"
+    >
+      {words}
+    </Link>
+  ) : (
+    <span className="text-kiln text-sm">{words}</span>
+  )
+}
 
 function NotedList({
   signs,
@@ -39,6 +60,7 @@ function NotedList({
           <span className={s.strength === 'marked' ? 'font-semibold' : 'text-kiln'}>
             {STRENGTH_WORDS[s.strength]}
           </span>
+          {s.measured && <Measured sign={s} />}
           <button
             type="button"
             className="ml-auto grid size-9 place-items-center"

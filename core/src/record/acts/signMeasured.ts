@@ -1,0 +1,65 @@
+import { digest, good, number, object, oneOf, text } from '../../kit'
+import { SIDES } from '../../timing'
+import { filled, lessonAct } from '../actModule'
+import { inLesson } from '../inLesson'
+import { refused } from '../refusal'
+import { strengthOf, takeSays } from '../takeSays'
+import * as fields from './fields'
+
+const UNIT_MOST = 24
+const VALUE = { least: -1e9, most: 1e9 } as const
+const RATIO = { least: 1e-6, most: 1e6 } as const
+
+/** A measured take speaks for or against a sign, by how much likelier its value is with it than without. */
+export const signMeasured = lessonAct({
+  ...filled(
+    'sign-measured',
+    { ...fields.inLesson, finding: fields.packId, hash: digest },
+    {
+      text: fields.packWords,
+      strand: fields.strand,
+      measure: object({
+        name: fields.packId,
+        value: number(VALUE),
+        low: number(VALUE),
+        high: number(VALUE),
+        unit: text(UNIT_MOST),
+      }),
+      side: oneOf(SIDES),
+      threshold: number(VALUE),
+      ratio: number(RATIO),
+    },
+    (request, record, knowledge) => {
+      const finding = knowledge.findings.find((f) => f.id === request.finding)
+      if (!finding) return refused('unknown_finding', 'finding', { finding: request.finding })
+      const take = record?.takes.findLast((t) => t.hash === request.hash && !t.removed)
+      if (!record || !take) return refused('unknown_take', 'hash')
+      const says = takeSays(record, take, knowledge).find((s) => s.finding.id === finding.id)
+      if (!says) return refused('take_says_nothing', 'finding', { finding: finding.text })
+      const { text: words, strand } = finding
+      const { measure, measured, ratio } = says
+      const { side, at: threshold } = measured
+      return good({ ...request, text: words, strand, measure, side, threshold, ratio })
+    },
+  ),
+  apply: (
+    record,
+    { id, lesson, finding, text: words, strand, hash, measure, side, threshold, ratio },
+  ) => {
+    const sign = {
+      act: id,
+      finding,
+      text: words,
+      strand,
+      strength: strengthOf(ratio),
+      prompted: false,
+      condition: 'exercise' as const,
+      stops: null,
+      measured: { hash, measure, side, threshold, ratio },
+    }
+    return inLesson(record, lesson, (l) => ({
+      ...l,
+      signs: [...l.signs.filter((s) => s.finding !== finding), sign],
+    }))
+  },
+})

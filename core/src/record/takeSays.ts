@@ -1,0 +1,80 @@
+/** What a measured take says of the signs its pack lets be measured: each with its value, its threshold and its weight. */
+import type { Finding, Knowledge, MeasuredBy, Strength } from '../packs'
+import { isTold, ratioOf } from '../timing'
+import type { StudentRecord } from './state'
+import type { Take, TakeMeasure, TakeReading } from './takes'
+
+/** One sign a take speaks for or against. */
+export interface TakeSays {
+  readonly finding: Finding
+  readonly measured: MeasuredBy
+  readonly measure: TakeMeasure
+  /** How much likelier the value is with the sign than without. */
+  readonly ratio: number
+  /** The whole interval lies beyond the threshold. */
+  readonly told: boolean
+  /** The student's own usual value, over earlier lessons; null with too few. */
+  readonly own: number | null
+}
+
+/** Lessons with that measure from which a student has a usual value of their own. */
+const OWN_LEAST = 2
+
+/** The reading that holds: the latest of the take. */
+export function latestReading(take: Take): TakeReading | null {
+  return take.readings.at(-1) ?? null
+}
+
+/** The middle of the measure over earlier lessons, each lesson by its middle take: many takes of a day are one day. */
+function ownValue(record: StudentRecord, take: Take, name: string): number | null {
+  const byLesson = new Map<string, number[]>()
+  for (const other of record.takes) {
+    if (other.lesson === take.lesson || other.date > take.date || other.removed) continue
+    const value = latestReading(other)?.measures.find((m) => m.name === name)?.value
+    if (value === undefined) continue
+    byLesson.set(other.lesson, [...(byLesson.get(other.lesson) ?? []), value])
+  }
+  if (byLesson.size < OWN_LEAST) return null
+  return middle([...byLesson.values()].map(middle))
+}
+
+function middle(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b)
+  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN
+}
+
+/** Whether the take was of notes with, or without, crossings as the sign asks for. */
+function fits({ crossing }: MeasuredBy, reading: TakeReading): boolean {
+  return crossing === undefined || crossing === (reading.of?.crossing ?? false)
+}
+
+/** Signs the latest reading speaks for or against, what says most first. */
+export function takeSays(
+  record: StudentRecord,
+  take: Take,
+  knowledge: Knowledge,
+): readonly TakeSays[] {
+  const reading = latestReading(take)
+  if (!reading) return []
+  return knowledge.findings
+    .flatMap((finding): TakeSays[] => {
+      const { measured } = finding
+      const measure = measured && reading.measures.find((m) => m.name === measured.by)
+      if (!measured || !measure || !fits(measured, reading)) return []
+      const own = ownValue(record, take, measured.by)
+      const ratio = ratioOf(measure, measured, own)
+      return [{ finding, measured, measure, ratio, told: isTold(measure, measured), own }]
+    })
+    .sort((a, b) => b.ratio - a.ratio)
+}
+
+/** From these ratios on a measured sign is called by these words, for whoever reads words; our choice, no source. */
+const MARKED_FROM = 10
+const SLIGHT_FROM = 1.5
+
+/** The word for a ratio. */
+export function strengthOf(ratio: number): Strength {
+  if (ratio >= MARKED_FROM) return 'marked'
+  if (ratio >= SLIGHT_FROM) return 'slight'
+  return ratio > 1 / SLIGHT_FROM ? 'unsure' : 'absent'
+}

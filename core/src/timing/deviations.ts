@@ -1,0 +1,25 @@
+/** Where in a run each note fell beside the tempo that was kept there: what is drawn under the notes. */
+import type { Matched } from './align'
+import { curveAt, fitCurve } from './curve'
+import type { Run } from './lines'
+
+/** A right note and by how much it came late (above 0) or early, ms. */
+export interface Deviation {
+  readonly note: Matched
+  readonly asideMs: number
+}
+
+/** Beside the bend of tempo of each run, so that a drift is not shown as unevenness. */
+export function deviations(runs: readonly Run[]): readonly Deviation[] {
+  return runs.flatMap(({ onsets }) => {
+    const bend = fitCurve(
+      onsets.map((o) => o.beat),
+      onsets.map((o) => o.onMs),
+      2,
+    )
+    return onsets.flatMap(({ notes, beat }) => {
+      const kept = curveAt(bend, beat)
+      return notes.map((note) => ({ note, asideMs: note.played.onMs - kept }))
+    })
+  })
+}

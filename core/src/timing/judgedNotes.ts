@@ -1,0 +1,41 @@
+/** A take note by note: what was asked there, and how it fell. */
+import type { AskedNote } from './asked'
+import type { Timing } from './measureTiming'
+import type { PlayedNote } from './playedNote'
+
+/** One note as it was played. */
+export interface JudgedNote {
+  readonly midi: number
+  readonly onMs: number
+  readonly offMs: number
+  readonly velocity: number
+  /** What was asked there; null for a note too many. */
+  readonly asked: AskedNote | null
+  /** Counts the times the passage was begun. */
+  readonly round: number
+  /** By how much it came late (above 0) or early, ms; null where no run of notes tells. */
+  readonly asideMs: number | null
+}
+
+/** All that was played, in its order. */
+export function judgedNotes(
+  played: readonly PlayedNote[],
+  { alignment, deviations }: Timing,
+): readonly JudgedNote[] {
+  const aside = new Map(deviations.map((d) => [d.note.played, d.asideMs]))
+  const meant = new Map([...alignment.matched, ...alignment.wrong].map((m) => [m.played, m]))
+  return played.map((note) => {
+    const { midi, onMs, offMs, velocity } = note
+    const match = meant.get(note)
+    const asideMs = aside.get(note) ?? null
+    return {
+      midi,
+      onMs,
+      offMs,
+      velocity,
+      asked: match?.asked ?? null,
+      round: match?.round ?? 0,
+      asideMs,
+    }
+  })
+}

@@ -1,0 +1,194 @@
+/** A rung played into the record: from a MIDI keyboard, a file, or the made-up keyboard that ships. */
+import type { CaseState } from '@vein-mend/core/record'
+import { factsOf } from '@vein-mend/core/record'
+import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
+import type { LadderRung } from '@vein-mend/core/remedy'
+import { seededRng } from '@vein-mend/core/kit'
+import { askedOf, PLAYED_FAULTS, playAsked } from '@vein-mend/core/timing'
+import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
+import { useEffect, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api } from '../../data/api'
+import { freshAct } from '../../data/freshId'
+import { useLesson, useView } from '../../data/studentContext'
+import { useChange } from '../../data/useChange'
+import { canHearMidi, MidiListener } from '../../devices/midiKeyboard'
+import { playedMidi } from '../../devices/playedMidi'
+import { Button } from '../../ui/Button'
+import { Choice } from '../../ui/Choice'
+import { Field } from '../../ui/Field'
+import { Pick } from '../../ui/Inputs'
+import { SidePanel } from '../../ui/SidePanel'
+import { PLAYED_FAULT_WORDS } from '../../wording/timingWords'
+
+interface Props {
+  readonly state: CaseState
+  readonly rung: LadderRung
+}
+
+type Way = 'keyboard' | 'file' | 'made-up'
+const WAYS: readonly (readonly [Way, string])[] = [
+  ['keyboard', 'MIDI keyboard'],
+  ['file', 'A MIDI file'],
+  ['made-up', 'Made-up keyboard'],
+]
+const STRENGTHS = [
+  ['0.4', 'a little'],
+  ['1', 'plainly'],
+] as const
+
+/** A keyboard that is heard from the press of a button to the next. */
+function RealKeyboard({ onPlayed }: { onPlayed: (notes: readonly PlayedNote[]) => void }) {
+  const listener = useRef<MidiListener | null>(null)
+  const [heard, setHeard] = useState<{ readonly from: string; readonly notes: number } | null>(null)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  useEffect(() => () => void listener.current?.close(), [])
+  if (!canHearMidi()) {
+    return (
+      <p>
+        This page cannot hear a keyboard: the browser has no way to it, or the page came over plain
+        http. Bring a MIDI file instead.
+      </p>
+    )
+  }
+  const begin = async () => {
+    const next = new MidiListener()
+    listener.current = next
+    setTrouble(null)
+    try {
+      const names = await next.open((notes) => setHeard((h) => h && { ...h, notes }))
+      if (names.length === 0) setTrouble('No keyboard is there. Plug one in and try again.')
+      else setHeard({ from: names.join(', '), notes: 0 })
+    } catch {
+      setTrouble('The browser did not let this page hear a keyboard.')
+    }
+  }
+  const end = () => {
+    const notes = listener.current?.close() ?? []
+    setHeard(null)
+    if (notes.length > 0) onPlayed(notes)
+  }
+  return (
+    <div>
+      {trouble !== null && <p role="alert">{trouble}</p>}
+      {heard ? (
+        <>
+          <p role="status" className="mb-2 text-lg tabular-nums">
+            Listening to {heard.from}: {heard.notes} notes
+          </p>
+          <Button look="main" onClick={end} disabled={heard.notes === 0}>
+            Done
+          </Button>
+        </>
+      ) : (
+        <Button look="main" onClick={() => void begin()}>
+          Listen
+        </Button>
+      )}
+    </div>
+  )
+}
+
+/** Plays the rung with a fault, to see what the measuring makes of it. */
+function MadeUpKeyboard({
+  state,
+  rung,
+  onPlayed,
+}: Props & { onPlayed: (notes: readonly PlayedNote[]) => void }) {
+  const view = useView()
+  const [fault, setFault] = useState<PlayedFault>('none')
+  const [strength, setStrength] = useState<'0.4' | '1'>('1')
+  const play = () => {
+    const tempo = state.ladder?.tempo ? { tempo: tempoNow(state.ladder.tempo) } : {}
+    const facts = factsOf(view.record.card, view.knowledge)
+    const exercise = rungExercise(rung, view.knowledge, facts, tempo)
+    if (!exercise) return
+    const rng = seededRng(Date.now())
+    const playing = { tempo: exercise.tempo, fault, strength: Number(strength), rng }
+    onPlayed(playAsked(askedOf(exercise), playing))
+  }
+  return (
+    <div className="space-y-3">
+      <p className="text-kiln">Nobody plays: it shows what the measuring tells of a known fault.</p>
+      <Pick
+        label="It plays"
+        value={fault}
+        options={PLAYED_FAULTS.map((f) => [f, PLAYED_FAULT_WORDS[f]])}
+        onChange={setFault}
+      />
+      {fault !== 'none' && (
+        <Choice label="How much" value={strength} options={STRENGTHS} onChange={setStrength} />
+      )}
+      <Button look="main" onClick={play}>
+        Play it
+      </Button>
+    </div>
+  )
+}
+
+function useKeeping({ state, rung }: Props) {
+  const lesson = useLesson()
+  const view = useView()
+  const navigate = useNavigate()
+  return useChange({
+    change: async (file: Blob) => {
+      const act = freshAct()
+      const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words: rung.name }
+      await api.keepTake(view.id, said, file)
+      return act
+    },
+    touches: [['student', view.id]],
+    unchanged: 'Nothing was kept.',
+    done: (act) => navigate(`/students/${view.id}/takes/${act}`),
+  })
+}
+
+export function PlayIn({ state, rung }: Props) {
+  const [open, setOpen] = useState(false)
+  const [way, setWay] = useState<Way>(canHearMidi() ? 'keyboard' : 'file')
+  const { run, running, trouble } = useKeeping({ state, rung })
+  const keep = (notes: readonly PlayedNote[]) =>
+    run(new Blob([playedMidi(notes)], { type: 'audio/midi' }))
+  return (
+    <>
+      <Button small look="bare" onClick={() => setOpen(true)}>
+        Play it in
+      </Button>
+      <SidePanel
+        open={open}
+        onOpenChange={setOpen}
+        title={`Play in: ${rung.name}`}
+        about="What is played is kept as a take, laid against the notes of the rung and measured."
+      >
+        <div className="space-y-5">
+          <Choice label="From where" value={way} options={WAYS} onChange={setWay} />
+          {way === 'keyboard' && <RealKeyboard onPlayed={keep} />}
+          {way === 'file' && (
+            <Field label="A MIDI file of this rung">
+              {(p) => (
+                <input
+                  {...p}
+                  type="file"
+                  accept=".mid,.midi,audio/midi"
+                  disabled={running}
+                  onChange={(event) => {
+                    const file = event.target.files?.[0]
+                    if (file) run(file)
+                    event.target.value = ''
+                  }}
+                />
+              )}
+            </Field>
+          )}
+          {way === 'made-up' && <MadeUpKeyboard state={state} rung={rung} onPlayed={keep} />}
+          {running && <p role="status">Measuring …</p>}
+          {trouble && (
+            <p role="alert" className="text-danger">
+              {trouble.words}
+            </p>
+          )}
+        </div>
+      </SidePanel>
+    </>
+  )
+}
