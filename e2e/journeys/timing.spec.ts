@@ -1,0 +1,115 @@
+/** Played notes: from the keyboard that ships to a diagnosis that has changed by them. */
+import {
+  addStudent,
+  allSent,
+  beginLesson,
+  choose,
+  expect,
+  expectAccessible,
+  noteSign,
+  test,
+} from '../support/journey'
+import type { Page } from '@playwright/test'
+
+const FAULT = 'The thumb is thrown under at the crossing'
+
+/** A pianist on the rung of even scales: four rungs up, as the record would have it after some lessons. */
+async function onEvenFlow(page: Page, url: string): Promise<void> {
+  await addStudent(page, url, 'Wren Castell', 'Piano')
+  await beginLesson(page)
+  await noteSign(page, 'rush', '2')
+  await page.getByRole('button', { name: `Decide on ${FAULT}` }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
+  await expect(page.getByRole('article', { name: FAULT })).toBeVisible()
+  await allSent(page)
+  const student = /students\/([^/]+)/.exec(page.url())?.[1] ?? ''
+  const { record } = (await (await page.request.get(`${url}/api/students/${student}`)).json()) as {
+    record: { lessons: { id: string }[]; cases: { id: string }[] }
+  }
+  const up = { kind: 'rung-decided', lesson: record.lessons[0]?.id, case: record.cases[0]?.id }
+  for (let i = 0; i < 4; i++) {
+    const acts = [{ ...up, decision: 'up', id: `up-by-hand-${i}` }]
+    const answer = await page.request.post(`${url}/api/students/${student}/acts`, {
+      data: { acts },
+    })
+    expect(answer.status(), await answer.text()).toBe(200)
+  }
+  await page.reload()
+  await expect(page.getByText(/^Rung 5 of 7/)).toBeVisible()
+}
+
+async function playIn(page: Page, how: string): Promise<void> {
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+  await page.getByRole('radio', { name: 'Made-up keyboard' }).click()
+  await choose(page.getByLabel('It plays'), how)
+  await page.getByRole('button', { name: 'Play it', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Note by note' })).toBeVisible()
+}
+
+test('a rush is played in, measured, noted, and stands in the diagnosis as a reason; played well it speaks against', async ({
+  page,
+  studio,
+}) => {
+  await onEvenFlow(page, studio.url)
+
+  await playIn(page, 'rushing to the thumb')
+  const says = page.getByRole('list', { name: 'What it says' })
+  const rush = says.getByRole('listitem').filter({ hasText: 'Notes before a crossing rush' })
+  await expect(rush).toContainText(/−\d+\s%.*speaks for it, \d+ to 1/)
+  await rush.getByRole('button', { name: /^speaks for it/ }).click()
+  await expect(page.getByText(/The sign is told by less than −5\s%/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expectAccessible(page)
+  await rush.getByRole('button', { name: /^Note:/ }).click()
+  await expect(rush.getByText('noted')).toBeVisible()
+  await allSent(page)
+
+  await page.getByRole('link', { name: 'Back to the lesson' }).click()
+  const noted = page.getByRole('list', { name: 'Signs noted' })
+  await expect(noted.getByRole('link', { name: /^measured, −\d+\s%/ })).toBeVisible()
+
+  const ranking = page.getByRole('list', { name: 'Faults on record' })
+  const before = await ranking.innerText()
+
+  // Played well it speaks against; what was noted by the first take gives way to the second.
+  await playIn(page, 'well')
+  await expect(says.getByRole('listitem').filter({ hasText: 'crossing rush' })).toContainText(
+    'speaks against it',
+  )
+  await expect(page.getByRole('columnheader', { name: /Nov|Dec|\d/ })).toBeVisible()
+  await page.getByRole('button', { name: 'Note: Notes before a crossing rush' }).click()
+  await allSent(page)
+  await page.getByRole('link', { name: 'Back to the lesson' }).click()
+  await expect(noted.getByRole('listitem').filter({ hasText: 'crossing rush' })).toContainText(
+    'not there',
+  )
+  await expect.poll(() => ranking.innerText()).not.toBe(before)
+  // The ear has the last word.
+  await noteSign(page, 'rush', '2')
+  await expect(noted.getByRole('link', { name: /^measured/ })).toHaveCount(0)
+})
+
+test('a broken MIDI file is refused in words, and a page that cannot hear a keyboard offers the file', async ({
+  page,
+  studio,
+}) => {
+  await onEvenFlow(page, studio.url)
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+  await page.getByRole('radio', { name: 'A MIDI file' }).click()
+  const file = (buffer: Buffer) =>
+    page
+      .getByLabel('A MIDI file of this rung')
+      .setInputFiles({ name: 'take.mid', mimeType: 'audio/midi', buffer })
+  await file(Buffer.concat([Buffer.from('MThd'), Buffer.alloc(60)]))
+  await expect(page.getByRole('alert')).toContainText('cannot be read')
+  await file(Buffer.from('no MIDI at all, but long enough to be looked at as a file of some kind'))
+  await expect(page.getByRole('alert')).not.toContainText('cannot be read')
+  await page.keyboard.press('Escape')
+  await expect(page.getByText('Look at it')).toHaveCount(0)
+})

@@ -1,0 +1,223 @@
+/** Played notes brought for a rung: measured, kept with what they measure, and turned into signs by it. */
+import { existsSync, readdirSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import type { TakeTimingResponse } from '@vein-mend/contract'
+import { seededRng } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
+import { EMPTY_CARD, takeSays } from '@vein-mend/core/record'
+import type { CaseId, LessonId, StudentId, StudentRecord } from '@vein-mend/core/record'
+import { playAsked } from '@vein-mend/core/timing'
+import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
+import { writeMidi } from 'midi-file'
+import type { MidiEvent } from 'midi-file'
+import request from 'supertest'
+import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { openTestStudio } from '../test/studio'
+import type { TestStudio } from '../test/studio'
+import { askedRung } from '../usecases/takeTiming'
+
+const ID = 'student-wren' as StudentId
+const LESSON = 'lesson-0001'
+const CASE = 'case-0001' as CaseId
+let studio: TestStudio
+let folder: string
+let made = 0
+
+function act(body: object) {
+  made += 1
+  return request(studio.app)
+    .post(`/api/students/${ID}/acts`)
+    .set('host', 'localhost')
+    .send({ acts: [{ ...body, id: `act-of-timing-${made}` }] })
+}
+
+function bring(bytes: Uint8Array, rung: string) {
+  made += 1
+  const said = `act=act-of-timing-${made}&lesson=${LESSON}&case=${CASE}&rung=${rung}`
+  return request(studio.app)
+    .post(`/api/students/${ID}/takes?${said}`)
+    .set('host', 'localhost')
+    .set('content-type', 'application/octet-stream')
+    .send(Buffer.from(bytes))
+}
+
+async function recordNow(): Promise<StudentRecord> {
+  const record = await studio.store.recordOf(ID)
+  if (!record) throw new Error('no record')
+  return record
+}
+
+/** A file as a keyboard would send it: a thousand ticks a second. */
+function midi(notes: readonly PlayedNote[]): Uint8Array {
+  const events = notes
+    .flatMap((n) => [
+      { at: Math.round(n.onMs), type: 'noteOn' as const, note: n.midi, velocity: n.velocity },
+      { at: Math.round(n.offMs), type: 'noteOff' as const, note: n.midi, velocity: 0 },
+    ])
+    .sort((a, b) => a.at - b.at)
+  let at = 0
+  const track = events.map(({ at: tick, type, note, velocity }): MidiEvent => {
+    const deltaTime = tick - at
+    at = tick
+    return { deltaTime, type, channel: 0, noteNumber: note, velocity }
+  })
+  return Uint8Array.from(
+    writeMidi({
+      header: { format: 0, numTracks: 1, ticksPerBeat: 1000 },
+      tracks: [
+        [
+          { deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 1_000_000 },
+          ...track,
+          { deltaTime: 0, meta: true, type: 'endOfTrack' },
+        ],
+      ],
+    }),
+  )
+}
+
+const RUNG = 'Even flow'
+
+async function played(fault: PlayedFault, seed: number): Promise<Uint8Array> {
+  const knowledge = await studio.knowledge.practised('piano')
+  const asked = knowledge && askedRung(await recordNow(), knowledge, CASE, await theRung())
+  if (!asked) throw new Error('the rung has no notes')
+  const { tempo } = asked.exercise
+  return midi(playAsked(asked.asked, { tempo, fault, strength: 1, rng: seededRng(seed) }))
+}
+
+const files = () => (existsSync(join(folder, ID)) ? readdirSync(join(folder, ID)) : [])
+
+beforeEach(async () => {
+  studio = await openTestStudio()
+  folder = join(studio.file, '../takes')
+  const card = { ...EMPTY_CARD, name: 'Wren Hale', instrument: 'piano' }
+  await act({ kind: 'student-added', card })
+  await act({ kind: 'lesson-opened', lesson: LESSON, date: '2026-03-02' })
+  await act({
+    kind: 'fault-settled',
+    lesson: LESSON,
+    case: CASE,
+    fault: 'crossing-thrown',
+    overruled: 'heard in the hall',
+  })
+  const started = await act({
+    kind: 'remedy-started',
+    lesson: LESSON,
+    case: CASE,
+    remedy: 'position-blocks',
+    weeks: 5,
+  })
+  expect(started.status).toBe(200)
+})
+afterEach(async () => {
+  await studio.close()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+/** The rung of the ladder that is played: the first scale at a walking tempo. */
+async function theRung(): Promise<string> {
+  const rungs = (await recordNow()).cases[0]?.ladder?.rungs ?? []
+  const found = rungs.find((r) => r.name === RUNG)
+  if (!found) throw new Error('no such rung')
+  return found.id
+}
+
+describe('played notes brought for a rung', () => {
+  test('are kept with what they measure, in one write, and shown note by note', async () => {
+    const answer = await bring(await played('rushes-before-crossing', 3), await theRung())
+    expect(answer.status).toBe(200)
+    const [take] = (await recordNow()).takes
+    expect(take).toMatchObject({ kind: 'notes', case: CASE })
+    expect(take?.readings[0]).toMatchObject({
+      analyser: 'timing',
+      version: '1',
+      of: { case: CASE, name: RUNG, crossing: true },
+    })
+    const rush = take?.readings[0]?.measures.find((m) => m.name === 'rush-before-crossing')
+    expect(rush?.value).toBeLessThan(-0.12)
+    const timing = await request(studio.app)
+      .get(`/api/students/${ID}/takes/${take?.hash}/timing`)
+      .set('host', 'localhost')
+    const { of, notes, missing } = timing.body as TakeTimingResponse
+    expect(of?.name).toBe(RUNG)
+    expect(missing).toEqual([])
+    expect(notes.filter((n) => n.asideMs !== null).length).toBeGreaterThan(40)
+  })
+
+  test('become a sign by their own weight; the ear may say otherwise afterwards', async () => {
+    await bring(await played('rushes-before-crossing', 4), await theRung())
+    const hash = (await recordNow()).takes[0]?.hash
+    const sign = { kind: 'sign-measured', lesson: LESSON, finding: 'rush-before-crossing', hash }
+    expect((await act(sign)).status).toBe(200)
+    const noted = (await recordNow()).lessons[0]?.signs[0]
+    expect(noted).toMatchObject({ strength: 'marked', measured: { hash, side: 'under' } })
+    expect(noted?.measured?.ratio).toBeGreaterThan(10)
+    // What the take cannot speak of is refused, and so is a sign of no instrument.
+    const mute = await act({ ...sign, finding: 'tips-cave' })
+    expect(mute.body).toMatchObject({ error: { code: 'take_says_nothing' } })
+    const heard = { finding: 'rush-before-crossing', strength: 'absent', prompted: false }
+    await act({ kind: 'sign-noted', lesson: LESSON, ...heard })
+    const [after] = (await recordNow()).lessons[0]?.signs ?? []
+    expect(after).toMatchObject({ strength: 'absent' })
+    expect(after?.measured).toBeUndefined()
+  })
+
+  test('a student’s own usual value counts: it is taken from earlier lessons and not from other takes of the day', async () => {
+    await bring(await played('none', 5), await theRung())
+    await bring(await played('none', 6), await theRung())
+    await bring(await played('rushes-before-crossing', 7), await theRung())
+    const record = await recordNow()
+    const knowledge = await studio.knowledge.practised('piano')
+    const last = record.takes.at(-1)
+    if (!knowledge || !last) throw new Error('no take')
+    expect(takeSays(record, last, knowledge).map((s) => s.own)).toContain(null)
+    const earlier = record.takes
+      .slice(0, 2)
+      .map((t, i) => ({ ...t, lesson: `before-${i}` as LessonId, date: '2026-02-01' as IsoDate }))
+    const known = takeSays({ ...record, takes: [...earlier, last] }, last, knowledge)
+    const rush = known.find((s) => s.finding.id === 'rush-before-crossing')
+    expect(Math.abs(rush?.own ?? 1)).toBeLessThan(0.04)
+  })
+
+  test('what cannot be read is refused in words, and leaves no file', async () => {
+    const broken = Buffer.concat([Buffer.from('MThd'), Buffer.alloc(80)])
+    const rung = await theRung()
+    expect((await bring(broken, rung)).body).toMatchObject({ error: { code: 'not_midi' } })
+    expect((await bring(midi([]), rung)).body).toMatchObject({ error: { code: 'no_notes' } })
+    const many = Array.from({ length: 10_001 }, (_, i) => ({
+      midi: 60,
+      onMs: i * 20,
+      offMs: i * 20 + 10,
+      velocity: 60,
+      channel: 0,
+    }))
+    expect((await bring(midi(many), rung)).body).toMatchObject({
+      error: { code: 'too_many_notes' },
+    })
+    const nowhere = await bring(await played('none', 8), 'no-such-rung')
+    expect(nowhere.body).toMatchObject({ error: { code: 'rung_without_notes' } })
+    expect((await recordNow()).takes).toEqual([])
+    expect(files()).toEqual([])
+    expect(studio.logged).toEqual([])
+  })
+
+  test('300 broken files: each is measured or refused in words, none stops the server', async () => {
+    const whole = await played('none', 9)
+    const rng = seededRng(12)
+    const codes = new Set<string>()
+    for (let i = 0; i < 300; i++) {
+      const bytes = Uint8Array.from(whole)
+      const hits = 1 + Math.floor(rng() * 6)
+      for (let h = 0; h < hits; h++) {
+        bytes[14 + Math.floor(rng() * (bytes.length - 14))] = Math.floor(rng() * 256)
+      }
+      const cut = rng() < 0.3 ? bytes.slice(0, 20 + Math.floor(rng() * bytes.length)) : bytes
+      const { status, body } = await bring(cut, await theRung())
+      expect([200, 422]).toContain(status)
+      codes.add(status === 200 ? 'measured' : (body as { error: { code: string } }).error.code)
+    }
+    expect(codes.has('measured')).toBe(true)
+    expect([...codes].length).toBeGreaterThan(1)
+    expect(studio.logged).toEqual([])
+  })
+})
