@@ -16,6 +16,7 @@ import { largeStudioFigures } from './largeStudio'
 import { mutatedFileFigures } from './mutatedFiles'
 import { startFigures } from './starts'
 import { takeKillFigures } from './takeKills'
+import { timingFigures } from './timingFigures'
 import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
 
@@ -119,7 +120,7 @@ async function typing(page: Page, url: string): Promise<Figure> {
 }
 
 /** Parts of the bench that can be had alone, for who works on them: the desk, starts, long records, broken files, kills. */
-const PARTS = ['--desk', '--starts', '--records', '--files', '--kills'] as const
+const PARTS = ['--desk', '--timing', '--starts', '--records', '--files', '--kills'] as const
 type Part = (typeof PARTS)[number]
 const only = PARTS.find((flag) => process.argv.includes(flag)) ?? null
 
@@ -161,6 +162,7 @@ const figures = [
   ...(wanted('--starts') ? await startFigures() : []),
   ...(only === null ? await everything(page) : []),
   ...(only === '--desk' ? await deskAlone(page) : []),
+  ...(wanted('--timing') ? timingFigures() : []),
   ...(wanted('--records') ? await largeStudioFigures(page) : []),
   ...(wanted('--files') ? await mutatedFileFigures() : []),
   ...(wanted('--kills') ? [...(await killFigures()), ...(await takeKillFigures())] : []),

@@ -64,64 +64,112 @@ interface Place {
   readonly moment: number
   readonly struck: number
   readonly of: number
+  /** The moment before holds several notes, one of which may still come. */
+  readonly lateOf: boolean
 }
 
 function placesOf(moments: readonly Moment[]): readonly Place[] {
   return moments.flatMap(({ notes }, moment) =>
-    notes.map((_, i) => ({ moment, struck: i + 1, of: notes.length })),
+    notes.map((_, i) => ({
+      moment,
+      struck: i + 1,
+      of: notes.length,
+      lateOf: (moments[moment - 1]?.notes.length ?? 0) > 1,
+    })),
   )
 }
 
 /** How a note was read: it is extra, belongs to the place, does so late, or begins the passage anew. */
-type How = 'extra' | 'own' | 'late' | 'again'
+const HOW = { extra: 0, own: 1, late: 2, again: 3 } as const
 
-/** The way back of one played note, for every place. */
-interface Step {
+/** The cheapest place to leave each moment from, and its cost. */
+interface Exits {
+  readonly cost: Float64Array
   readonly from: Int32Array
-  readonly how: How[]
+}
+
+interface Jump {
+  readonly cost: number
+  readonly from: number
+}
+
+/** The cheapest offer so far. One object for all: a search over ten thousand notes makes millions of offers. */
+class Best {
+  cost = 0
+  from = 0
+  how: number = HOW.extra
+
+  begin(cost: number, from: number): void {
+    this.cost = cost
+    this.from = from
+    this.how = HOW.extra
+  }
+
+  offer(cost: number, from: number, how: number): void {
+    if (cost >= this.cost) return
+    this.cost = cost
+    this.from = from
+    this.how = how
+  }
 }
 
 /** The search as it stands after some notes: what each place costs, and how it was reached. */
 class Search {
   private readonly places: readonly Place[]
-  private readonly firstOf: readonly number[]
-  private readonly steps: Step[] = []
+  /** What is left behind when a place is left, in its cost. */
+  private readonly leaving: Float64Array
+  /** The ways back of every note heard, place by place, in one piece. */
+  private readonly from: Int32Array
+  private readonly how: Uint8Array
+  private heard = 0
+  private readonly exits: Exits
+  private readonly emitted = new Map<number, Float64Array>()
   private costs: Float64Array
+  private spare: Float64Array
 
   constructor(
     private readonly moments: readonly Moment[],
     firstNote: number,
+    notes: number,
   ) {
     this.places = placesOf(moments)
-    const firstOf: number[] = []
-    this.places.forEach((p, i) => {
-      if (p.struck === 1) firstOf.push(i)
-    })
-    this.firstOf = firstOf
+    this.from = new Int32Array(this.places.length * notes)
+    this.how = new Uint8Array(this.places.length * notes)
+    this.exits = {
+      cost: new Float64Array(moments.length),
+      from: new Int32Array(moments.length),
+    }
+    this.leaving = Float64Array.from(this.places, (p) => (p.of - p.struck) * COST.leftBehind)
+    this.spare = new Float64Array(this.places.length)
+    const own = this.emissions(firstNote)
     this.costs = Float64Array.from(this.places, ({ moment, struck }) =>
       struck === 1
-        ? Math.min(moment * COST.passed, COST.elsewhere) + this.emit(moment, firstNote)
+        ? Math.min(moment * COST.passed, COST.elsewhere) + (own[moment] ?? 0)
         : Number.POSITIVE_INFINITY,
     )
   }
 
-  private emit(moment: number, midi: number): number {
-    const there = this.moments[moment]
-    return there ? emission(there, midi) : Number.POSITIVE_INFINITY
+  /** What the pitch costs at each moment; worked out once for each pitch. */
+  private emissions(midi: number): Float64Array {
+    const known = this.emitted.get(midi)
+    if (known) return known
+    const made = Float64Array.from(this.moments, (m) => emission(m, midi))
+    this.emitted.set(midi, made)
+    return made
   }
 
   /** The cheapest place to leave each moment from, with what that leaves behind. */
-  private leaving(): { readonly cost: Float64Array; readonly from: Int32Array } {
-    const cost = new Float64Array(this.moments.length).fill(Number.POSITIVE_INFINITY)
-    const from = new Int32Array(this.moments.length)
-    this.places.forEach(({ moment, struck, of }, i) => {
-      const left = (this.costs[i] ?? 0) + (of - struck) * COST.leftBehind
+  private findExits(): void {
+    const { cost, from } = this.exits
+    cost.fill(Number.POSITIVE_INFINITY)
+    for (let i = 0; i < this.places.length; i++) {
+      const moment = this.places[i]?.moment ?? 0
+      const left = (this.costs[i] ?? 0) + (this.leaving[i] ?? 0)
       if (left < (cost[moment] ?? 0)) {
         cost[moment] = left
         from[moment] = i
       }
-    })
-    return { cost, from }
+    }
   }
 
   private cheapest(): number {
@@ -135,57 +183,59 @@ class Search {
   /** One note more. */
   hear(midi: number): void {
     const count = this.places.length
-    const before = this.costs
-    const after = new Float64Array(count).fill(Number.POSITIVE_INFINITY)
-    const step: Step = { from: new Int32Array(count), how: new Array<How>(count).fill('extra') }
-    const offer = (to: number, from: number, cost: number, how: How) => {
-      if (cost >= (after[to] ?? 0)) return
-      after[to] = cost
-      step.from[to] = from
-      step.how[to] = how
-    }
-    const leave = this.leaving()
-    const jumpFrom = this.cheapest()
-    const jumpCost = before[jumpFrom] ?? 0
+    const row = this.heard * count
+    this.findExits()
+    const own = this.emissions(midi)
+    const from = this.cheapest()
+    const best = new Best()
+    const jump = { cost: this.costs[from] ?? 0, from }
     for (let to = 0; to < count; to++) {
-      const place = this.places[to]
-      if (!place) continue
-      const { moment, struck, of } = place
-      const own = this.emit(moment, midi)
-      const here = before[to] ?? 0
-      offer(to, to, here + COST.extra, 'extra')
-      if (struck === of) offer(to, to, here + COST.twice + own, 'own')
-      if ((this.moments[moment - 1]?.notes.length ?? 0) > 1) {
-        offer(to, to, here + COST.late + this.emit(moment - 1, midi), 'late')
-      }
-      if (struck > 1) {
-        offer(to, to - 1, (before[to - 1] ?? 0) + own, 'own')
-        continue
-      }
-      for (let skip = 0; skip <= PASSED_MOST && moment - 1 - skip >= 0; skip++) {
-        const left = moment - 1 - skip
-        const cost = (leave.cost[left] ?? 0) + skip * COST.passed + own
-        offer(to, leave.from[left] ?? 0, cost, 'own')
-      }
-      const jump = moment === 0 ? COST.again : COST.elsewhere
-      offer(to, jumpFrom, jumpCost + jump + own, 'again')
+      this.offer(to, own, jump, best)
+      this.spare[to] = best.cost
+      this.from[row + to] = best.from
+      this.how[row + to] = best.how
     }
-    this.costs = after
-    this.steps.push(step)
+    const before = this.costs
+    this.costs = this.spare
+    this.spare = before
+    this.heard += 1
+  }
+
+  /** Every way the note can lead to the place. */
+  private offer(to: number, own: Float64Array, jump: Jump, best: Best): void {
+    const place = this.places[to]
+    if (!place) return
+    const { moment, struck, of, lateOf } = place
+    const here = this.costs[to] ?? 0
+    const fits = own[moment] ?? 0
+    best.begin(here + COST.extra, to)
+    if (struck === of) best.offer(here + COST.twice + fits, to, HOW.own)
+    if (lateOf) best.offer(here + COST.late + (own[moment - 1] ?? 0), to, HOW.late)
+    if (struck > 1) {
+      best.offer((this.costs[to - 1] ?? 0) + fits, to - 1, HOW.own)
+      return
+    }
+    const furthest = Math.max(0, moment - 1 - PASSED_MOST)
+    for (let left = moment - 1; left >= furthest; left--) {
+      const passed = (moment - 1 - left) * COST.passed
+      const cost = (this.exits.cost[left] ?? 0) + passed + fits
+      best.offer(cost, this.exits.from[left] ?? 0, HOW.own)
+    }
+    const again = moment === 0 ? COST.again : COST.elsewhere
+    best.offer(jump.cost + again + fits, jump.from, HOW.again)
   }
 
   /** The moment each note belongs to on the cheapest way; null for an extra one. */
   read(): readonly Reading[] {
     let at = this.cheapest()
     const found: Reading[] = []
-    for (const step of this.steps.toReversed()) {
-      const how = step.how[at] ?? 'extra'
+    for (let note = this.heard - 1; note >= 0; note--) {
+      const here = note * this.places.length + at
+      const how = this.how[here] ?? HOW.extra
       const moment = this.places[at]?.moment ?? 0
-      found.push({
-        moment: how === 'extra' ? null : how === 'late' ? moment - 1 : moment,
-        again: how === 'again',
-      })
-      at = step.from[at] ?? at
+      const place = how === HOW.late ? moment - 1 : moment
+      found.push({ moment: how === HOW.extra ? null : place, again: how === HOW.again })
+      at = this.from[here] ?? at
     }
     found.push({ moment: this.places[at]?.moment ?? 0, again: false })
     return found.reverse()
@@ -200,7 +250,7 @@ interface Reading {
 function readings(notes: readonly PlayedNote[], moments: readonly Moment[]): readonly Reading[] {
   const [first, ...others] = notes
   if (!first) return []
-  const search = new Search(moments, first.midi)
+  const search = new Search(moments, first.midi, others.length)
   for (const { midi } of others) search.hear(midi)
   return search.read()
 }

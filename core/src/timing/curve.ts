@@ -46,21 +46,23 @@ export function fitCurve(
   const middle = places.reduce((a, b) => a + b, 0) / places.length
   // Places are scaled to about one: the normal equations of raw squares would lose figures.
   const scale = Math.max(...places.map((p) => Math.abs(p - middle)), 1)
-  const powers = places.map((p) =>
-    Array.from({ length: count }, (_, k) => ((p - middle) / scale) ** k),
-  )
-  const sums = Array.from({ length: count }, (_, a) =>
-    Array.from({ length: count }, (_, b) =>
-      powers.reduce((sum, p) => sum + (p[a] ?? 0) * (p[b] ?? 0), 0),
-    ),
-  )
-  const right = Array.from({ length: count }, (_, a) =>
-    powers.reduce((sum, p, i) => sum + (p[a] ?? 0) * (values[i] ?? 0), 0),
-  )
+  const at = (i: number) => ((places[i] ?? 0) - middle) / scale
+  // Sums of powers are all the normal equations need: of the places up to the square of the highest, with values once.
+  const moments = Array.from({ length: 2 * count - 1 }, () => 0)
+  const right = Array.from({ length: count }, () => 0)
+  values.forEach((value, i) => {
+    let power = 1
+    for (let k = 0; k < moments.length; k++) {
+      moments[k] = (moments[k] ?? 0) + power
+      if (k < count) right[k] = (right[k] ?? 0) + power * value
+      power *= at(i)
+    }
+  })
+  const sums = Array.from({ length: count }, (_, a) => moments.slice(a, a + count))
   const solved = inverse(sums)
   const scaled = solved.map((row) => row.reduce((sum, x, k) => sum + x * (right[k] ?? 0), 0))
   const residuals = values.map(
-    (v, i) => v - scaled.reduce((sum, term, k) => sum + term * (powers[i]?.[k] ?? 0), 0),
+    (value, i) => value - scaled.reduceRight((sum, term) => sum * at(i) + term, 0),
   )
   const variance = residuals.reduce((sum, r) => sum + r * r, 0) / (values.length - count)
   return {
