@@ -55,6 +55,29 @@ async function beginAndNote(page: Page, signs: Typed): Promise<void> {
   }
 }
 
+/** Three rungs further on, the made-up keyboard plays the scale and rushes to the thumb. */
+async function playTake(page: Page): Promise<void> {
+  await beginAndNote(page, [])
+  const { pathname, origin } = new URL(page.url())
+  const [, student, lesson] = /students\/([^/]+)\/lessons\/([^/]+)/.exec(pathname) ?? []
+  for (let i = 0; i < 3; i++) {
+    const up = { kind: 'rung-decided', lesson, case: 'quillan-case-3', decision: 'up' }
+    await page.request.post(`${origin}/api/students/${student}/acts`, {
+      data: { acts: [{ ...up, id: `shot-up-${i}` }] },
+    })
+  }
+  await page.reload()
+  const project = page.getByRole('article', { name: 'The thumb is thrown under at the crossing' })
+  const rung = project.getByRole('button', { name: /^Rung/ })
+  if ((await rung.getAttribute('aria-expanded')) === 'false') await rung.click()
+  await project.getByRole('button', { name: 'Play it in' }).click()
+  await page.getByRole('radio', { name: 'Made-up keyboard' }).click()
+  await page.getByLabel('It plays').click()
+  await page.getByRole('option', { name: 'rushing to the thumb' }).click()
+  await page.getByRole('button', { name: 'Play it', exact: true }).click()
+  await page.getByRole('heading', { name: 'Note by note' }).waitFor()
+}
+
 /** The link for home, as a phone opens it. */
 async function openHomePage(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Make a link' }).click()
@@ -102,6 +125,7 @@ const SHOTS: readonly Shot[] = [
       await notes.evaluate((img) => (img as HTMLImageElement).decode())
     },
   },
+  { name: 'take', path: '/students/student-quillan', before: playTake },
   {
     name: 'week',
     path: '/students/student-quillan/week',
@@ -117,7 +141,6 @@ const SHOTS: readonly Shot[] = [
     before: openHomePage,
   },
   { name: 'seam', path: '/students/student-pell/seam' },
-  { name: 'seam-dark', path: '/students/student-pell/seam', dark: true },
   { name: 'sheet', path: '/students/student-quillan/sheet' },
   { name: 'progress', path: '/students/student-pell/progress' },
   { name: 'gates', path: '/students/student-quillan/gates' },

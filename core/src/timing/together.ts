@@ -7,10 +7,11 @@ import { meanEstimate, meanOf, sdEstimate } from './spread'
 const MOMENTS_LEAST = 6
 
 /** Right notes by the round and the moment they belong to. */
-function byMoment({ matched }: Alignment): readonly (readonly Matched[])[] {
-  const groups = new Map<string, Matched[]>()
+function byMoment({ matched, moments }: Alignment): readonly (readonly Matched[])[] {
+  if (moments.every((m) => m.notes.length < 2)) return []
+  const groups = new Map<number, Matched[]>()
   for (const m of matched) {
-    const key = `${m.round} ${m.moment}`
+    const key = m.round * moments.length + m.moment
     const group = groups.get(key)
     if (group) group.push(m)
     else groups.set(key, [m])
