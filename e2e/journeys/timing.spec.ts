@@ -63,6 +63,17 @@ test('a rush is played in, measured, noted, and stands in the diagnosis as a rea
   await expect(page.getByText(/The sign is told by less than −5\s%/)).toBeVisible()
   await page.keyboard.press('Escape')
   await expectAccessible(page)
+  // The measure proposes, the teacher counts: once as a try, once as the look of the lesson.
+  await page
+    .getByRole('group', { name: 'As a try of the rung' })
+    .getByRole('button', { name: 'Slipped' })
+    .click()
+  await expect(page.getByText('Counted as a try of the rung: slipped.')).toBeVisible()
+  await page
+    .getByRole('group', { name: 'As this lesson’s look' })
+    .getByRole('button', { name: 'Slipped' })
+    .click()
+  await expect(page.getByText('Counted as this lesson’s look: slipped.')).toBeVisible()
   await rush.getByRole('button', { name: /^Note:/ }).click()
   await expect(rush.getByText('noted')).toBeVisible()
   await allSent(page)
@@ -80,6 +91,7 @@ test('a rush is played in, measured, noted, and stands in the diagnosis as a rea
     'speaks against it',
   )
   await expect(page.getByRole('columnheader', { name: /Nov|Dec|\d/ })).toBeVisible()
+  await expect(page.getByText(/many takes of a day are one look/)).toBeVisible()
   await page.getByRole('button', { name: 'Note: Notes before a crossing rush' }).click()
   await allSent(page)
   await page.getByRole('link', { name: 'Back to the lesson' }).click()

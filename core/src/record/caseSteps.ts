@@ -18,6 +18,7 @@ interface LookSeen {
   readonly prompted: boolean
   readonly clean: number
   readonly tries: number
+  readonly take?: string
 }
 
 /** One run played through: seconds from its start at which the fault came back. */
@@ -104,6 +105,7 @@ export function takeLook(state: CaseState, act: LookSeen, lesson: LessonState): 
     prompted: act.prompted,
     clean: act.clean,
     tries: act.tries,
+    ...(act.take === undefined ? {} : { take: act.take }),
   }
   return {
     ...state,
@@ -144,9 +146,14 @@ export function countSlips(state: CaseState, act: SlipTally, lesson: LessonState
 }
 
 /** The tries added to the present rung. */
-export function tryRung(state: CaseState, act: Tries & { readonly lesson: LessonId }): CaseState {
+export function tryRung(
+  state: CaseState,
+  act: Tries & { readonly lesson: LessonId; readonly take?: string },
+): CaseState {
   if (!state.ladder) return state
-  const tries = [...state.ladder.tries, { clean: act.clean, tries: act.tries, lesson: act.lesson }]
+  const { clean, lesson, take } = act
+  const tried = { clean, tries: act.tries, lesson, ...(take === undefined ? {} : { take }) }
+  const tries = [...state.ladder.tries, tried]
   return { ...state, ladder: { ...state.ladder, tries } }
 }
 

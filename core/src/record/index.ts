@@ -120,8 +120,8 @@ export type {
   PreparedGate,
   StudentRecord,
 } from './state'
-export { latestReading, strengthOf, takeSays } from './takeSays'
-export type { TakeSays } from './takeSays'
+export { latestReading, strengthOf, takeSays, verdictOn } from './takeSays'
+export type { TakeSays, TakeVerdict } from './takeSays'
 export { mayKeep, TAKE_CONSENTS, TAKE_KINDS } from './takes'
 export type { Take, TakeFile, TakeKind, TakeMeasure, TakeOf, TakeReading } from './takes'
 export { TAKE_BYTES_MOST } from './acts/takeKept'

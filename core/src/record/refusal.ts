@@ -67,6 +67,8 @@ export const RECORD_REFUSALS = [
   'unknown_point',
   'unknown_remedy',
   'unknown_student',
+  'look_by_take_already',
+  'take_counted_already',
   'take_says_nothing',
   'unknown_take',
   'unknown_words',

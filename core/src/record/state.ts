@@ -93,6 +93,8 @@ export interface RecordedLook extends Look {
   readonly act: ActId
   readonly lesson: LessonId
   readonly condition: Condition
+  /** The take it was read off; absent where it was seen or heard. */
+  readonly take?: string
 }
 
 /** The ladder a fault is on, and where on it. */
@@ -109,7 +111,7 @@ export interface LadderState {
   /** Place of the rung the student is on. */
   readonly at: number
   /** Tries on the present rung, newest last. */
-  readonly tries: readonly (Tries & { readonly lesson: LessonId })[]
+  readonly tries: readonly (Tries & { readonly lesson: LessonId; readonly take?: string })[]
   /** Lessons since the student last went up, without the present one. */
   readonly lessonsOnRung: number
   /** Of these, those the teacher chose to wait through. */

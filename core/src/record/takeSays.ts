@@ -1,6 +1,6 @@
 /** What a measured take says of the signs its pack lets be measured: each with its value, its threshold and its weight. */
-import type { Finding, Knowledge, MeasuredBy, Strength } from '../packs'
-import { isTold, ratioOf } from '../timing'
+import type { Fault, Finding, Knowledge, MeasuredBy, Strength } from '../packs'
+import { isClear, isTold, ratioOf } from '../timing'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'
 
@@ -13,6 +13,8 @@ export interface TakeSays {
   readonly ratio: number
   /** The whole interval lies beyond the threshold. */
   readonly told: boolean
+  /** The whole interval lies on this side of it. */
+  readonly clear: boolean
   /** The student's own usual value, over earlier lessons; null with too few. */
   readonly own: number | null
 }
@@ -63,9 +65,21 @@ export function takeSays(
       if (!measured || !measure || !fits(measured, reading)) return []
       const own = ownValue(record, take, measured.by)
       const ratio = ratioOf(measure, measured, own)
-      return [{ finding, measured, measure, ratio, told: isTold(measure, measured), own }]
+      const told = isTold(measure, measured)
+      return [{ finding, measured, measure, ratio, told, clear: isClear(measure, measured), own }]
     })
     .sort((a, b) => b.ratio - a.ratio)
+}
+
+/** Whether the fault showed in the take: told by one of its signs, clear of all that were measured, or neither. */
+export type TakeVerdict = 'shows' | 'clear' | 'cannot-tell'
+
+/** What the take says of one fault, by the signs of it that were measured. */
+export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>): TakeVerdict {
+  const own = says.filter((s) => fault.shows[s.finding.id] !== undefined)
+  if (own.some((s) => s.told)) return 'shows'
+  const clear = own.length > 0 && own.every((s) => s.clear)
+  return clear ? 'clear' : 'cannot-tell'
 }
 
 /** From these ratios on a measured sign is called by these words, for whoever reads words; our choice, no source. */

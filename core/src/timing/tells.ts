@@ -83,6 +83,15 @@ export function isTold(
   return low > at
 }
 
+/** Whether the whole interval lies short of the threshold: the sign is surely not there. */
+export function isClear(
+  measure: Pick<Measure, 'value' | 'low' | 'high'>,
+  threshold: Pick<Threshold, 'side' | 'at'>,
+): boolean {
+  const { high, at } = turned(measure, threshold)
+  return high < at
+}
+
 /** What a take tells of, by the thresholds given. */
 export function toldBy(
   measures: readonly Measure[],

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { TakeTimingResponse } from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { EMPTY_CARD, takeSays } from '@vein-mend/core/record'
+import { EMPTY_CARD, takeSays, verdictOn } from '@vein-mend/core/record'
 import type { CaseId, LessonId, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { playAsked } from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
@@ -177,6 +177,45 @@ describe('played notes brought for a rung', () => {
     const known = takeSays({ ...record, takes: [...earlier, last] }, last, knowledge)
     const rush = known.find((s) => s.finding.id === 'rush-before-crossing')
     expect(Math.abs(rush?.own ?? 1)).toBeLessThan(0.04)
+  })
+
+  test('a take counts once as a try, and several takes of one lesson are one look', async () => {
+    const rung = await theRung()
+    const ladder = async () => (await recordNow()).cases[0]?.ladder
+    const at = (await ladder())?.rungs.findIndex((r) => r.id === rung) ?? 0
+    const up = { kind: 'rung-decided', lesson: LESSON, case: CASE, decision: 'up' }
+    for (let i = 0; i < at; i++) expect((await act(up)).status).toBe(200)
+    await bring(await played('none', 21), rung)
+    await bring(await played('none', 22), rung)
+    const [first, second] = (await recordNow()).takes.map((t) => t.hash)
+    const inCase = { lesson: LESSON, case: CASE, clean: 1, tries: 1 }
+    const tried = (take?: string) => act({ kind: 'rung-tried', ...inCase, rung, take })
+    expect((await tried(first)).status).toBe(200)
+    expect((await tried(first)).body).toMatchObject({ error: { code: 'take_counted_already' } })
+    expect((await tried(second)).status).toBe(200)
+    expect((await ladder())?.tries.map((t) => t.take)).toEqual([first, second])
+    const look = { kind: 'look-taken', ...inCase, condition: 'exercise', prompted: false }
+    expect((await act({ ...look, take: first })).status).toBe(200)
+    expect((await act({ ...look, take: second })).body).toMatchObject({
+      error: { code: 'look_by_take_already' },
+    })
+    // By ear it may be looked at as often as one likes.
+    expect((await act(look)).status).toBe(200)
+    expect((await recordNow()).cases[0]?.looks).toHaveLength(2)
+  })
+
+  test('played well it is clear of the fault, rushing it shows it', async () => {
+    const knowledge = await studio.knowledge.practised('piano')
+    const fault = knowledge?.faults.find((f) => f.id === 'crossing-thrown')
+    if (!knowledge || !fault) throw new Error('no fault')
+    const verdict = async (how: PlayedFault, seed: number) => {
+      await bring(await played(how, seed), await theRung())
+      const record = await recordNow()
+      const take = record.takes.at(-1)
+      return take && verdictOn(takeSays(record, take, knowledge), fault)
+    }
+    expect(await verdict('rushes-before-crossing', 31)).toBe('shows')
+    expect(await verdict('none', 32)).toBe('clear')
   })
 
   test('what cannot be read is refused in words, and leaves no file', async () => {

@@ -75,6 +75,9 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   take_too_long: () => 'A take of more than an hour is not measured. Cut it first.',
   too_many_notes: () =>
     'More than ten thousand notes are not measured at once. Cut the take first.',
+  look_by_take_already: () =>
+    'Another take of this lesson counts as its look already: many takes of a day are one look.',
+  take_counted_already: () => 'This take has been counted already.',
   take_says_nothing: (x) => `The take says nothing of “${f(x.finding)}”.`,
   unknown_take: () => 'There is no such recording or picture here.',
   measure_outside_interval: () => 'A measure lies outside its own interval.',

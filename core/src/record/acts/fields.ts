@@ -1,5 +1,5 @@
 /** Fields that kinds of act have in common, with their limits. */
-import { flag, id, nullable, number, oneOf, text, whole } from '../../kit'
+import { digest, flag, id, nullable, number, oneOf, optional, text, whole } from '../../kit'
 import { BODY_PARTS, CONDITIONS, STRANDS, STRENGTHS } from '../../packs'
 import { WEEKDAYS } from '../card'
 import type { ActId, CaseId, LessonId } from '../ids'
@@ -47,6 +47,8 @@ export const strand = oneOf(STRANDS)
 export const condition = oneOf(CONDITIONS)
 export const bodyPart = oneOf(BODY_PARTS)
 export const prompted = flag
+/** The take that shows it, where it was measured and not counted by eye or ear. */
+export const byTake = optional(digest)
 
 /** Tries counted at once. */
 export const tries = whole(1, TRIES_MOST)

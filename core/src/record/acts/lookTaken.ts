@@ -1,6 +1,8 @@
 import { faultAct, plain } from '../actModule'
 import { takeLook } from '../caseSteps'
 import * as fields from './fields'
+import { refuse } from '../refusal'
+import { refuseTake } from './refuseTake'
 import { refuseTries } from './refuseTries'
 
 /** The teacher looked at a fault: so many tries clean, in one setting. */
@@ -11,7 +13,14 @@ export const lookTaken = faultAct({
     prompted: fields.prompted,
     clean: fields.clean,
     tries: fields.tries,
+    take: fields.byTake,
   }),
-  refuse: (_state, act) => refuseTries(act),
+  refuse: (state, act, record) => {
+    if (act.take === undefined) return refuseTries(act)
+    // Several takes of one lesson are one look.
+    const here = state.looks.some((l) => l.lesson === act.lesson && l.take !== undefined)
+    if (here) return refuse('look_by_take_already', 'take')
+    return refuseTake(act.take, record, []) ?? refuseTries(act)
+  },
   step: takeLook,
 })

@@ -10,6 +10,7 @@ import {
   turnsMissed,
 } from '@vein-mend/core/practice'
 import type { Tap, TapTask } from '@vein-mend/core/practice'
+import { clockAndMotor } from '@vein-mend/core/timing'
 import { useEffect, useState } from 'react'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
@@ -20,6 +21,9 @@ type Limb = Tap['limb']
 const KEYS: Readonly<Record<string, Limb>> = { f: 'left', j: 'right' }
 /** Taps looked back over in turns; the other tasks are judged from their start. */
 const TURNS_SEEN = 16
+/** Where the unevenness comes from takes longer to tell. */
+const SPLIT_SEEN = 60
+const MS = 1000
 
 const NAMES: Record<TapTask, string> = {
   turns: 'In turns',
@@ -45,7 +49,19 @@ function sayTurns(taps: readonly Tap[]): string {
   if (!found) return `${lately.length} of ${TAPS_ASKED} taps`
   const missed = turnsMissed(lately)
   const turns = missed === 0 ? 'every turn kept' : `${plural(missed, 'turn')} missed`
-  return `${Math.round(found.perMinute)} a minute, uneven by ${percent(found.variation)}, ${turns}`
+  const split = sayWhence(taps)
+  return `${Math.round(found.perMinute)} a minute, uneven by ${percent(found.variation)}, ${turns}${split}`
+}
+
+/** Longer tapping tells whether the beat wavers or the fingers do not follow it. */
+function sayWhence(taps: readonly Tap[]): string {
+  const found = clockAndMotor(taps.slice(-SPLIT_SEEN).map((t) => t.at * MS))
+  if (!found || found.doubtful) return ''
+  const { clockMs, motorMs } = found
+  const [beat, fingers] = [Math.round(clockMs), Math.round(motorMs)]
+  const more =
+    clockMs > motorMs ? 'more the beat than the fingers' : 'more the fingers than the beat'
+  return `; ${more} (beat ${beat}, fingers ${fingers} ms)`
 }
 
 function saySwap(taps: readonly Tap[]): string {

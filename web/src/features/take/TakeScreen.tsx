@@ -21,6 +21,7 @@ import { Why } from '../../ui/Why'
 import { shortDay } from '../../wording/dates'
 import { MEASURE_WORDS, sayMeasure, sayRatio, sayValue } from '../../wording/timingWords'
 import { STRAND_WORDS } from '../../wording/words'
+import { Counts } from './Counts'
 import { NoteStrips } from './NoteStrip'
 
 /** The take of the same rung before this one, if there was any. */
@@ -257,6 +258,7 @@ function TakeOf({ take }: { take: Take }) {
         </div>
         <div>
           <WhatItSays take={take} />
+          <Counts take={take} />
           <Measured take={take} />
         </div>
       </div>
