@@ -84,3 +84,5 @@ export type {
   Strength,
   Way,
 } from './vocabulary'
+export { measureAsked, parseWithin, WITHIN_KINDS, writeWithin } from './within'
+export type { Within, WithinKind } from './within'

@@ -2,6 +2,7 @@
 import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type { MeasureName, Side } from '../timing'
+import type { Within } from './within'
 import type {
   AgeBand,
   BodyPart,
@@ -118,9 +119,13 @@ export interface Dose {
 }
 
 /** When a rung is passed. */
-export type PassRule =
+export type PassRule = (
   | { readonly kind: 'share'; readonly clean: number; readonly of: number }
   | { readonly kind: 'in-a-row'; readonly clean: number }
+) & {
+  /** A try is clean when it was played in and measured so; absent where the ear says. */
+  readonly within?: Within
+}
 
 /** One exercise of a remedy. */
 export interface Rung {

@@ -36,20 +36,26 @@ import type {
 } from './packFile'
 import { BODY_PARTS, STAGES } from './vocabulary'
 import type { BodyPart, Stage } from './vocabulary'
+import { parseWithin } from './within'
 
 /** Leak of a finding whose pack states none: one lesson in twenty-five; common practice, no source. */
 const USUAL_LEAK = 0.04
 
-const PASS_PATTERN = /^(\d+) (?:of (\d+)|in a row)$/
+const PASS_PATTERN = /^(\d+) (?:of (\d+)|in a row)(?:, (.+))?$/
 
-/** `4 of 5` or `5 in a row`; null for anything else, or more clean tries asked than tries. */
+/**
+ * `4 of 5` or `5 in a row`, and after a comma what has to be measured (`even within 8 %`); null for anything else, or more
+ * clean tries asked than tries.
+ */
 export function parsePass(text: string): PassRule | null {
-  const match = PASS_PATTERN.exec(text)
-  if (!match) return null
-  const clean = Number(match[1])
-  if (match[2] === undefined) return clean > 0 ? { kind: 'in-a-row', clean } : null
-  const of = Number(match[2])
-  return clean > 0 && clean <= of ? { kind: 'share', clean, of } : null
+  const [, count, tries, asked] = PASS_PATTERN.exec(text) ?? []
+  const within = asked === undefined ? undefined : parseWithin(asked)
+  if (count === undefined || within === null) return null
+  const clean = Number(count)
+  const more = within ? { within } : {}
+  if (tries === undefined) return clean > 0 ? { kind: 'in-a-row', clean, ...more } : null
+  const of = Number(tries)
+  return clean > 0 && clean <= of ? { kind: 'share', clean, of, ...more } : null
 }
 
 /** A name as an id: `Paper on the wall` is `paper-on-the-wall`. */

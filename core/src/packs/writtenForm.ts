@@ -1,17 +1,19 @@
 /** Knowledge back in the form in which a pack is written, entry by entry. */
 import type { Check, Fault, Finding, PassRule, Remedy, Rung } from './knowledge'
+import { writeWithin } from './within'
 import type { CheckEntry, FaultEntry, FindingEntry, RemedyEntry, RungEntry } from './packFile'
 
 /** The rule as it is said to a student. */
 export function sayPass(rule: PassRule): string {
-  return rule.kind === 'share'
-    ? `${rule.clean} clean of ${rule.of}`
-    : `${rule.clean} clean in a row`
+  const clean =
+    rule.kind === 'share' ? `${rule.clean} clean of ${rule.of}` : `${rule.clean} clean in a row`
+  return rule.within ? `${clean}, measured: ${writeWithin(rule.within)}` : clean
 }
 
-/** `4 of 5` or `5 in a row`; the reverse of `parsePass`. */
+/** `4 of 5` or `5 in a row`, with what has to be measured after a comma; the reverse of `parsePass`. */
 export function writePass(rule: PassRule): string {
-  return rule.kind === 'share' ? `${rule.clean} of ${rule.of}` : `${rule.clean} in a row`
+  const clean = rule.kind === 'share' ? `${rule.clean} of ${rule.of}` : `${rule.clean} in a row`
+  return rule.within ? `${clean}, ${writeWithin(rule.within)}` : clean
 }
 
 /** The fields that say something; empty lists and maps are left unwritten. */

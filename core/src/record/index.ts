@@ -120,7 +120,7 @@ export type {
   PreparedGate,
   StudentRecord,
 } from './state'
-export { latestReading, strengthOf, takeSays, verdictOn } from './takeSays'
+export { latestReading, strengthOf, takeSays, verdictByRule, verdictOn } from './takeSays'
 export type { TakeSays, TakeVerdict } from './takeSays'
 export { mayKeep, TAKE_CONSENTS, TAKE_KINDS } from './takes'
 export type { Take, TakeFile, TakeKind, TakeMeasure, TakeOf, TakeReading } from './takes'

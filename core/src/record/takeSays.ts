@@ -1,5 +1,6 @@
 /** What a measured take says of the signs its pack lets be measured: each with its value, its threshold and its weight. */
-import type { Fault, Finding, Knowledge, MeasuredBy, Strength } from '../packs'
+import { measureAsked } from '../packs'
+import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
 import { isClear, isTold, ratioOf } from '../timing'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'
@@ -80,6 +81,16 @@ export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>
   if (own.some((s) => s.told)) return 'shows'
   const clear = own.length > 0 && own.every((s) => s.clear)
   return clear ? 'clear' : 'cannot-tell'
+}
+
+/** What the rung's own rule says of the take: within what it asks for, beyond it, or neither; null where it asks nothing. */
+export function verdictByRule(take: Take, rule: PassRule): TakeVerdict | null {
+  if (!rule.within) return null
+  const asked = measureAsked(rule.within)
+  const measure = latestReading(take)?.measures.find((m) => m.name === asked.by)
+  if (!measure) return 'cannot-tell'
+  if (isTold(measure, asked)) return 'shows'
+  return isClear(measure, asked) ? 'clear' : 'cannot-tell'
 }
 
 /** From these ratios on a measured sign is called by these words, for whoever reads words; our choice, no source. */

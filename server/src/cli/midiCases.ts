@@ -3,8 +3,9 @@ import { readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { isObject } from '@vein-mend/core/kit'
 import { measureOf, measureRoll, measureTiming, toldBy } from '@vein-mend/core/timing'
-import type { AskedNote, Measure, MeasureName, Tell } from '@vein-mend/core/timing'
+import type { AskedNote, Measure, MeasureName, PlayedNote, Tell } from '@vein-mend/core/timing'
 import { readPlayed } from '../notation'
+import type { Played } from '../notation'
 
 /** One value of one take beside its truth. */
 export interface Judged {
@@ -23,6 +24,9 @@ interface CaseNote {
   readonly pitch: number
   readonly finger?: number | null
   readonly grid: number
+  readonly on: number
+  readonly off: number
+  readonly vel: number
 }
 
 interface Case {
@@ -83,9 +87,41 @@ function askedOf(notes: readonly CaseNote[]): readonly AskedNote[] {
   }))
 }
 
-function measured(folder: string, { file, kind, notes }: Case): readonly Measure[] {
-  // The name comes from a file nobody here has seen: it stays in its folder.
-  const played = readPlayed(readFileSync(join(folder, basename(file))))
+/** The notes as they were read beside those that were written: the furthest off of all of them. */
+function readingOf({ file, notes }: Case, played: readonly PlayedNote[]): readonly Judged[] {
+  const written = [...notes].sort((a, b) => a.on - b.on || a.pitch - b.pitch)
+  const same =
+    written.length === played.length && written.every((n, i) => n.pitch === played[i]?.midi)
+  const furthest = (of: (n: CaseNote, p: PlayedNote) => number) =>
+    same ? Math.max(...played.map((p, i) => Math.abs(of(written[i] as CaseNote, p)))) : null
+  const row = (measure: string, unit: string, error: number | null): Judged => ({
+    file,
+    measure,
+    unit,
+    truth: 0,
+    error,
+    falseFinds: 0,
+  })
+  return [
+    row(
+      'read: onset',
+      'ms',
+      furthest((n, p) => p.onMs - n.on),
+    ),
+    row(
+      'read: release',
+      'ms',
+      furthest((n, p) => p.offMs - n.off),
+    ),
+    row(
+      'read: velocity',
+      'velocity',
+      furthest((n, p) => p.velocity - n.vel),
+    ),
+  ]
+}
+
+function measured(kind: string, notes: readonly CaseNote[], played: Played): readonly Measure[] {
   if (!played.ok) return []
   return kind === ROLL
     ? measureRoll(played.notes)
@@ -93,7 +129,9 @@ function measured(folder: string, { file, kind, notes }: Case): readonly Measure
 }
 
 function judge(folder: string, one: Case): readonly Judged[] {
-  const measures = measured(folder, one)
+  // The name comes from a file nobody here has seen: it stays in its folder.
+  const played = readPlayed(readFileSync(join(folder, basename(one.file))))
+  const measures = measured(one.kind, one.notes, played)
   const may = MAY_TELL[one.kind] ?? []
   const wrongly = toldBy(measures).filter((tell) => !may.includes(tell))
   const compare = (truths: typeof TRUTHS, values: Case['injected']) =>
@@ -112,7 +150,12 @@ function judge(folder: string, one: Case): readonly Judged[] {
     error: 0,
     falseFinds: 1,
   }))
-  return [...compare(TRUTHS, one.realised), ...compare(INJECTED, one.injected), ...told]
+  return [
+    ...readingOf(one, played.ok ? played.notes : []),
+    ...compare(TRUTHS, one.realised),
+    ...compare(INJECTED, one.injected),
+    ...told,
+  ]
 }
 
 function isCase(value: unknown): value is Case {

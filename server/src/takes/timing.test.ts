@@ -4,7 +4,8 @@ import { join } from 'node:path'
 import type { TakeTimingResponse } from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { EMPTY_CARD, takeSays, verdictOn } from '@vein-mend/core/record'
+import { parsePass } from '@vein-mend/core/packs'
+import { EMPTY_CARD, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/record'
 import type { CaseId, LessonId, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { playAsked } from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
@@ -216,6 +217,13 @@ describe('played notes brought for a rung', () => {
     }
     expect(await verdict('rushes-before-crossing', 31)).toBe('shows')
     expect(await verdict('none', 32)).toBe('clear')
+    const [rushed, well] = (await recordNow()).takes
+    const rule = parsePass('3 in a row, crossing within 6 %')
+    if (!rushed || !well || !rule) throw new Error('no takes')
+    expect([verdictByRule(rushed, rule), verdictByRule(well, rule)]).toEqual(['shows', 'clear'])
+    expect(verdictByRule(well, { kind: 'in-a-row', clean: 3 })).toBeNull()
+    const hands = parsePass('3 in a row, hands within 20 ms')
+    expect(hands && verdictByRule(well, hands)).toBe('cannot-tell')
   })
 
   test('what cannot be read is refused in words, and leaves no file', async () => {

@@ -16,11 +16,12 @@ import {
 import type { Bpm, Shape } from '../../kit'
 import { ARTICULATIONS, BEAT_TYPES, CLEFS, MARKS, TOUCHES } from '../../music'
 import type { Exercise, ExerciseSpec } from '../../music'
-import { CONDITIONS, WAYS } from '../../packs'
+import { CONDITIONS, WAYS, WITHIN_KINDS } from '../../packs'
 import type { LadderRung } from '../../remedy'
 import { NAME_MOST, NOTE_MOST, packId, TRIES_MOST, words, WORDS_MOST } from './fields'
 
 const RUNGS_MOST = 30
+const WITHIN_MOST = 1000
 const DOSE_MINUTES_MOST = 60
 /** Staves, and notes of a staff, that a passage can have. */
 const LINES_MOST = 4
@@ -163,6 +164,11 @@ const specShape: Shape<ExerciseSpec> = either('make', {
 
 const count = whole(1, TRIES_MOST)
 
+/** What a rung asks to be measured: a share, milliseconds or steps of velocity, by its kind. */
+const within = optional(
+  object({ what: oneOf(WITHIN_KINDS), at: number({ least: 0, most: WITHIN_MOST, above: true }) }),
+)
+
 const rungShape: Shape<LadderRung> = object({
   id: packId,
   name: words,
@@ -178,8 +184,8 @@ const rungShape: Shape<LadderRung> = object({
     hands: optional(text(WORDS_MOST)),
   }),
   pass: either('kind', {
-    share: object({ kind: oneOf(['share']), clean: count, of: count }),
-    'in-a-row': object({ kind: oneOf(['in-a-row']), clean: count }),
+    share: object({ kind: oneOf(['share']), clean: count, of: count, within }),
+    'in-a-row': object({ kind: oneOf(['in-a-row']), clean: count, within }),
   }),
   notes: optional(specShape),
   own: optional(exerciseShape),

@@ -17,7 +17,11 @@ function PassField({ rung, onChange }: Props) {
   return (
     <Text
       label="Passed with"
-      help={wrong ? 'Write “4 of 5” or “3 in a row”.' : '“4 of 5” or “3 in a row”'}
+      help={
+        wrong
+          ? 'Write “4 of 5” or “3 in a row”; after a comma, if it is to be played in: “even within 8 %”, “tempo within 4 %”, “hands within 20 ms”, “chords within 30 ms”, “thumb within 5”, “crossing within 5 %”.'
+          : '“4 of 5” or “3 in a row”; measured: “3 in a row, even within 8 %”'
+      }
       value={text}
       onChange={(next) => {
         setText(next)

@@ -1,5 +1,12 @@
 /** What a take counts for: a try of its rung, and this lesson's look at the fault. The measure proposes, the teacher decides. */
-import { latestReading, restsForPain, takeSays, verdictOn } from '@vein-mend/core/record'
+import { writeWithin } from '@vein-mend/core/packs'
+import {
+  latestReading,
+  restsForPain,
+  takeSays,
+  verdictByRule,
+  verdictOn,
+} from '@vein-mend/core/record'
 import type { CaseState, LessonState, Take, TakeVerdict } from '@vein-mend/core/record'
 import { Toggle } from 'radix-ui'
 import { useState } from 'react'
@@ -20,6 +27,12 @@ const VERDICTS: Readonly<Record<TakeVerdict, string>> = {
   shows: 'Measured, the fault shows in it.',
   clear: 'Measured, the fault does not show in it.',
   'cannot-tell': 'Measured, nobody can tell: count it by ear, or play it again.',
+}
+
+const RULE_WORDS: Readonly<Record<TakeVerdict, string>> = {
+  shows: 'it is not',
+  clear: 'it is',
+  'cannot-tell': 'nobody can tell',
 }
 
 /** Two answers of equal size, with the proposed one in ink. */
@@ -47,6 +60,7 @@ function AsTry({ take, state, lesson, verdict }: Props) {
   const { ladder } = state
   const rung = ladder?.rungs[ladder.at]
   if (!ladder || !rung || latestReading(take)?.of?.rung !== rung.id) return null
+  const byRule = verdictByRule(take, rung.pass)
   const counted = ladder.tries.find((t) => t.take === take.hash)
   if (counted) {
     return <p>Counted as a try of the rung: {counted.clean > 0 ? 'clean' : 'slipped'}.</p>
@@ -73,7 +87,12 @@ function AsTry({ take, state, lesson, verdict }: Props) {
       className="flex flex-wrap items-center gap-2"
     >
       <span className="min-w-44">As a try of the rung:</span>
-      <Verdict verdict={verdict} onCount={count} />
+      <Verdict verdict={byRule ?? verdict} onCount={count} />
+      {rung.pass.within && byRule !== null && (
+        <span>
+          asked: {writeWithin(rung.pass.within)}; {RULE_WORDS[byRule]}
+        </span>
+      )}
     </div>
   )
 }
