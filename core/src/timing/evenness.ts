@@ -3,7 +3,7 @@ import type { Measure } from './measure'
 import { fitCurve } from './curve'
 import { beatMs } from './lines'
 import type { Run } from './lines'
-import { medianOf, sdEstimate } from './spread'
+import { meanOf, medianOf, sdEstimate, spreadOf } from './spread'
 import type { Estimate } from './spread'
 
 /** Intervals between onsets, each as if it lasted the shortest value asked in the run, ms. */
@@ -12,6 +12,9 @@ export function intervalsOf({ onsets }: Run): readonly number[] {
   const shortest = Math.min(...gaps)
   return onsets.slice(1).map((to, i) => beatMs(onsets[i] ?? to, to) * shortest)
 }
+
+/** Standard normal quantile of a two-sided 95 % interval. */
+const Z = 1.959963984540054
 
 interface RunEvenness {
   readonly spread: Estimate
@@ -65,8 +68,38 @@ export function evenness(runs: readonly Run[]): readonly Measure[] {
   ]
 }
 
+/** Pooled spread of the intervals of one hand as a share of their mean, and the degrees it has. */
+function ofHand(runs: readonly Run[], hand: 'left' | 'right') {
+  const own = runs.filter((r) => r.hand === hand).map(intervalsOf)
+  const shares = own.map((xs) => ({ share: spreadOf(xs) / meanOf(xs), degrees: xs.length - 1 }))
+  const degrees = shares.reduce((sum, s) => sum + s.degrees, 0)
+  const squares = shares.reduce((sum, s) => sum + s.degrees * s.share ** 2, 0)
+  return degrees === 0 ? null : { share: Math.sqrt(squares / degrees), degrees }
+}
+
+/**
+ * By which share the left hand is more uneven than the right (below 0 less), with the interval of a ratio of two
+ * standard deviations on the log scale: the variance of a log deviation is one over twice its degrees (normal values).
+ */
+export function leftMoreUneven(runs: readonly Run[]): readonly Measure[] {
+  const [left, right] = [ofHand(runs, 'left'), ofHand(runs, 'right')]
+  if (!left || !right || left.share === 0 || right.share === 0) return []
+  const log = Math.log(left.share / right.share)
+  const half = Z * Math.sqrt(1 / (2 * left.degrees) + 1 / (2 * right.degrees))
+  const share = (x: number) => Math.exp(x) - 1
+  return [
+    {
+      name: 'left-more-uneven',
+      unit: 'share',
+      count: left.degrees + right.degrees,
+      value: share(log),
+      low: share(log - half),
+      high: share(log + half),
+    },
+  ]
+}
+
 const MS_A_MINUTE = 60_000
-const Z = 1.959963984540054
 
 /** Tempo of a run in quarters a minute, and by which share it is faster at the end than at the beginning. */
 function paceOf({ onsets }: Run) {

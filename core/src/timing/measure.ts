@@ -6,6 +6,7 @@ export const MEASURES = [
   'tempo-drift',
   'unevenness',
   'unevenness-share',
+  'left-more-uneven',
   'jitter',
   'rush-before-crossing',
   'wait-at-crossing',

@@ -5,7 +5,7 @@ import type { AskedNote } from './asked'
 import { crossings, thumbAccent } from './crossings'
 import { deviations } from './deviations'
 import type { Deviation } from './deviations'
-import { evenness, tempo } from './evenness'
+import { evenness, leftMoreUneven, tempo } from './evenness'
 import { joining } from './joining'
 import { runsOf } from './lines'
 import type { Measure } from './measure'
@@ -35,6 +35,7 @@ export function measureTiming(played: readonly PlayedNote[], asked: readonly Ask
     measures: [
       ...tempo(runs),
       ...evenness(runs),
+      ...leftMoreUneven(runs),
       ...crossings(runs),
       ...thumbAccent(runs),
       ...joining(runs),

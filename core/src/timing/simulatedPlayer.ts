@@ -84,15 +84,19 @@ interface Sounding {
   readonly onMs: number
   /** To the next moment, ms. */
   readonly gapMs: number
+  /** The other hand plays at the same moment. */
+  readonly together: boolean
 }
 
-function play({ note, place, onMs, gapMs }: Sounding, playing: Playing): PlayedNote {
+function play({ note, place, onMs, gapMs, together }: Sounding, playing: Playing): PlayedNote {
   const { fault, strength, rng } = playing
   const full = (name: PlayedFault, value: number) => (fault === name ? strength * value : 0)
   const left = note.hand === 'left'
-  const handScatter = left ? USUAL.handsMs + full('hands-scatter', AT_FULL.handsScatterMs) : 0
+  // Alone, a hand has nobody to be late for.
+  const handScatter =
+    left && together ? USUAL.handsMs + full('hands-scatter', AT_FULL.handsScatterMs) : 0
   const chord = place * (USUAL.chordMs + full('chords-ragged', AT_FULL.chordMs))
-  const late = left ? full('left-late', AT_FULL.leftLateMs) : 0
+  const late = left && together ? full('left-late', AT_FULL.leftLateMs) : 0
   const on = onMs + handScatter * normal(rng) + chord + late
   const length =
     gapMs * (USUAL.share - full('gaps', AT_FULL.gap)) +
@@ -125,11 +129,12 @@ export function playAsked(asked: readonly AskedNote[], playing: Playing): readon
       const gapMs = ((moments[to]?.beat ?? 1) - (moments[from]?.beat ?? 0)) * beatMs
       const scattered = gapMs * (GOOD_SCATTER + full) * normal(rng)
       const onMs = LEAD_MS + (onsets[i] ?? 0) + scattered
+      const together = new Set(notes.map((n) => n.hand)).size > 1
       const hands = new Map<string, number>()
       return notes.map((note) => {
         const place = hands.get(String(note.hand)) ?? 0
         hands.set(String(note.hand), place + 1)
-        return play({ note, place, onMs, gapMs }, playing)
+        return play({ note, place, onMs, gapMs, together }, playing)
       })
     }),
   )

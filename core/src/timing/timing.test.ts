@@ -133,6 +133,19 @@ describe('what was put in is read off', () => {
     expect(toldBy(measureTiming(played(asked, 'none', 0, 5), asked).measures)).toEqual([])
   })
 
+  test('the weaker hand: told where the left alone is uneven, and not where both are alike', () => {
+    const inTurn = [...right, ...again(right).map((n) => ({ ...n, hand: 'left' as const }))]
+    let told = 0
+    for (let seed = 0; seed < 100; seed++) {
+      const alike = values(played(inTurn, 'none', 0, 500 + seed), inTurn, 'left-more-uneven')
+      if (!alike || alike.low > 0 || alike.high < 0) told += 1
+    }
+    // Of a hundred pairs of like hands the interval leaves nought out in about five.
+    expect(told).toBeLessThanOrEqual(12)
+    const lame = values(played(both, 'hands-scatter', 1, 9), both, 'left-more-uneven')
+    expect(lame?.low).toBeGreaterThan(1)
+  })
+
   test('wrong notes and a stop do not make a player uneven', () => {
     const notes = played(right, 'wrong-notes', 0.6, 8)
     const stopped = notes.map((n, i) =>

@@ -6,6 +6,7 @@ export const MEASURE_WORDS: Readonly<Record<MeasureName, string>> = {
   'tempo-drift': 'Faster at the end than at the beginning',
   unevenness: 'Unevenness from note to note',
   'unevenness-share': 'Unevenness, of the note’s length',
+  'left-more-uneven': 'Left hand more uneven than the right',
   jitter: 'Scatter about a steady beat',
   'rush-before-crossing': 'The two notes before the thumb, against the others',
   'wait-at-crossing': 'The step onto the thumb, against the others',

@@ -12,6 +12,7 @@ import { NotHere } from '../../ui/NotHere'
 import { StateWord } from '../../ui/StateWord'
 import { StrandMark } from '../../ui/StrandMark'
 import { Overruling } from './Overruling'
+import { PlayedIn } from './PlayedIn'
 import { StuckPanel } from './StuckPanel'
 import { longDay, nearDay, shortDay } from '../../wording/dates'
 import { CONDITION_WORDS, percent, sayBelief, STRAND_WORDS } from '../../wording/words'
@@ -188,6 +189,7 @@ export function FaultStory() {
         <Ladder state={state} />
       </div>
       <StuckPanel state={state} />
+      <PlayedIn state={state} />
       <Overruling state={state} />
       <Described state={state} />
       <LessonByLesson state={state} />
