@@ -40,6 +40,11 @@ function sayNote({ asked, asideMs, velocity, midi }: JudgedNote): string {
   return `${finger}${when}, loudness ${velocity}`
 }
 
+/** Louder is larger. */
+function sizeOf(velocity: number): number {
+  return 2 + (velocity / 127) * 4.5
+}
+
 function Stem({ note, x }: { note: JudgedNote; x: number }) {
   const { asked, asideMs, midi } = note
   if (!asked || asked.midi !== midi) {
@@ -62,7 +67,7 @@ function Stem({ note, x }: { note: JudgedNote; x: number }) {
       <circle
         cx={x}
         cy={y}
-        r="4"
+        r={sizeOf(note.velocity)}
         stroke="var(--ink)"
         strokeWidth="1.5"
         fill={thumb ? 'var(--ink)' : 'var(--glaze)'}

@@ -251,7 +251,10 @@ function TakeOf({ take }: { take: Take }) {
       </div>
       <div className="mt-1 grid items-start gap-x-10 lg:grid-cols-[minmax(0,7fr)_minmax(0,6fr)]">
         <div>
-          <Section title="Note by note" aside="up is early, down is late; the thumb is filled">
+          <Section
+            title="Note by note"
+            aside="up early, down late; larger is louder, the thumb filled"
+          >
             <AskedNotes timing={timing} />
             <NoteStrips timing={timing} />
           </Section>
