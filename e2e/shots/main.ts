@@ -75,7 +75,10 @@ async function playTake(page: Page): Promise<void> {
   await page.getByLabel('It plays').click()
   await page.getByRole('option', { name: 'rushing to the thumb' }).click()
   await page.getByRole('button', { name: 'Play it', exact: true }).click()
-  await page.getByRole('heading', { name: 'Note by note' }).waitFor()
+  const notes = page.getByRole('img', { name: /^Notes of/ })
+  await notes.waitFor()
+  // The engraver is loaded with the first notes somebody asks for.
+  await notes.evaluate((img) => (img as HTMLImageElement).decode())
 }
 
 /** The link for home, as a phone opens it. */

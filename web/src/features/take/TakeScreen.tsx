@@ -210,7 +210,7 @@ function AskedNotes({ timing }: { timing: TakeTimingResponse }) {
     <img
       src={`/api/students/${view.id}/faults/${of.case}/notes/${place + 1}.svg`}
       alt={`Notes of ${of.name}`}
-      className="notation mb-3 max-h-80 w-full rounded-md bg-white object-contain object-left p-2"
+      className="notation mb-3 max-h-80 min-h-24 w-full rounded-md bg-white object-contain object-left p-2"
     />
   )
 }
