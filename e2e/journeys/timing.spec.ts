@@ -125,3 +125,22 @@ test('a broken MIDI file is refused in words, and a page that cannot hear a keyb
   await page.keyboard.press('Escape')
   await expect(page.getByText('Look at it')).toHaveCount(0)
 })
+
+test('what was played while the server was away is sent again, and a made-up take says that it is', async ({
+  page,
+  studio,
+}) => {
+  await onEvenFlow(page, studio.url)
+  await page.route(/\/takes\?/, (route) => route.abort())
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+  await page.getByRole('radio', { name: 'Made-up keyboard' }).click()
+  await page.getByRole('button', { name: 'Play it', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('What was played is still here.')
+  await page.unroute(/\/takes\?/)
+  await page.getByRole('button', { name: 'Send it again' }).click()
+  await expect(page.getByRole('heading', { name: 'Note by note' })).toBeVisible()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('(made-up keyboard)')
+})

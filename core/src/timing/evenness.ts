@@ -3,7 +3,7 @@ import type { Measure } from './measure'
 import { fitCurve } from './curve'
 import { beatMs } from './lines'
 import type { Run } from './lines'
-import { meanOf, medianOf, sdEstimate, spreadOf } from './spread'
+import { meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from './spread'
 import type { Estimate } from './spread'
 
 /** Intervals between onsets, each as if it lasted the shortest value asked in the run, ms. */
@@ -15,6 +15,12 @@ export function intervalsOf({ onsets }: Run): readonly number[] {
 
 /** Standard normal quantile of a two-sided 95 % interval. */
 const Z = 1.959963984540054
+
+/**
+ * A late note makes one interval longer and the next shorter: neighbours go against each other by half (Wing and
+ * Kristofferson 1973), so their squares scatter by 1 + 2 · ½² of what independent ones would (Bartlett's sum).
+ */
+const NEIGHBOURS = 1.5
 
 interface RunEvenness {
   readonly spread: Estimate
@@ -33,6 +39,7 @@ function evennessOf(run: Run): RunEvenness {
   const spread = sdEstimate(
     intervals.map((x) => x - mean),
     1,
+    NEIGHBOURS,
   )
   const line = fitCurve(
     run.onsets.map((o) => o.beat),
@@ -43,13 +50,24 @@ function evennessOf(run: Run): RunEvenness {
   return { spread, share, jitter: sdEstimate(line.residuals, 2), count: intervals.length }
 }
 
-/** The run in the middle by value, with the mean of the bounds of all: several runs are surer than one. */
+/** By how much a middle scatters more than a mean, of many normal values: √(π / 2). */
+const MIDDLE_SCATTERS = Math.sqrt(Math.PI / 2)
+/** Runs from which on they are compared with each other. */
+const COMPARED_FROM = 3
+
+/**
+ * The run in the middle by value. Several runs are surer than one, by what each is unsure of or by how much they differ,
+ * whichever is more: a player is not the same in every run.
+ */
 function overRuns(estimates: readonly Estimate[]): Estimate {
-  const value = medianOf(estimates.map((e) => e.value))
-  const narrower = Math.sqrt(estimates.length)
-  const below = medianOf(estimates.map((e) => e.value - e.low)) / narrower
-  const above = medianOf(estimates.map((e) => e.high - e.value)) / narrower
-  return { value, low: value - below, high: value + above }
+  const values = estimates.map((e) => e.value)
+  const value = medianOf(values)
+  const many = estimates.length >= COMPARED_FROM
+  const narrower = (many ? MIDDLE_SCATTERS : 1) / Math.sqrt(estimates.length)
+  const between = many ? (meanEstimate(values).high - meanOf(values)) * MIDDLE_SCATTERS : 0
+  const below = medianOf(estimates.map((e) => e.value - e.low)) * narrower
+  const above = medianOf(estimates.map((e) => e.high - e.value)) * narrower
+  return { value, low: value - Math.max(below, between), high: value + Math.max(above, between) }
 }
 
 /**
@@ -79,13 +97,14 @@ function ofHand(runs: readonly Run[], hand: 'left' | 'right') {
 
 /**
  * By which share the left hand is more uneven than the right (below 0 less), with the interval of a ratio of two
- * standard deviations on the log scale: the variance of a log deviation is one over twice its degrees (normal values).
+ * standard deviations on the log scale: the variance of a log deviation is one over twice its degrees (normal values),
+ * and more for neighbours that go against each other.
  */
 export function leftMoreUneven(runs: readonly Run[]): readonly Measure[] {
   const [left, right] = [ofHand(runs, 'left'), ofHand(runs, 'right')]
   if (!left || !right || left.share === 0 || right.share === 0) return []
   const log = Math.log(left.share / right.share)
-  const half = Z * Math.sqrt(1 / (2 * left.degrees) + 1 / (2 * right.degrees))
+  const half = Z * Math.sqrt((NEIGHBOURS / 2) * (1 / left.degrees + 1 / right.degrees))
   const share = (x: number) => Math.exp(x) - 1
   return [
     {

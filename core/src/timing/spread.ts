@@ -67,10 +67,13 @@ function chiSquareShare(z: number, degrees: number): number {
   return (1 - ninth + z * Math.sqrt(ninth)) ** 3
 }
 
-/** A standard deviation with its interval for normal values: n − spent degrees. */
-export function sdEstimate(residuals: readonly number[], spent: number): Estimate {
+/**
+ * A standard deviation with its interval for normal values: n − spent degrees. `inflation` is by how much neighbours that
+ * hang together make the squares scatter more than those of independent values; it takes as many degrees away.
+ */
+export function sdEstimate(residuals: readonly number[], spent: number, inflation = 1): Estimate {
   const value = sdOf(residuals, spent)
-  const degrees = residuals.length - spent
+  const degrees = (residuals.length - spent) / inflation
   return {
     value,
     low: value / Math.sqrt(chiSquareShare(Z, degrees)),

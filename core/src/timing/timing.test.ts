@@ -191,6 +191,38 @@ describe('intervals hold what they promise', () => {
     inside(hits)
   })
 
+  // Taken for independent, the intervals would hold it in 90 of a hundred: 2000 takes tell the two apart.
+  test('unevenness of one run, though neighbouring intervals hang together', () => {
+    const asked = scale()
+    const truth = Math.SQRT2 * 0.03 * 187.5
+    let hits = 0
+    for (let seed = 0; seed < 2000; seed++) {
+      const found = values(played(asked, 'none', 0, 5000 + seed), asked, 'unevenness')
+      if (found && found.low <= truth && truth <= found.high) hits += 1
+    }
+    expect(hits / 2000).toBeGreaterThan(0.935)
+    expect(hits / 2000).toBeLessThan(0.97)
+  })
+
+  test('unevenness over five runs', () => {
+    const asked = scale()
+    let hits = 0
+    for (let seed = 0; seed < 400; seed++) {
+      const takes = Array.from({ length: 5 }, (_, i) =>
+        played(asked, 'none', 0, 20_000 + 5 * seed + i).map((n) => ({
+          ...n,
+          onMs: n.onMs + 20_000 * i,
+          offMs: n.offMs + 20_000 * i,
+        })),
+      ).flat()
+      const found = values(takes, asked, 'unevenness')
+      const truth = Math.SQRT2 * 0.03 * 187.5
+      if (found && found.low <= truth && truth <= found.high) hits += 1
+    }
+    // Wider than it need be with few runs: it may hold more often, and not less.
+    expect(hits / 400).toBeGreaterThan(0.91)
+  })
+
   test('the accent of the thumb', () => {
     const asked = scale()
     let hits = 0

@@ -126,19 +126,24 @@ function MadeUpKeyboard({
   )
 }
 
+interface Brought {
+  readonly file: Blob
+  readonly words: string
+}
+
 function useKeeping({ state, rung }: Props) {
   const lesson = useLesson()
   const view = useView()
   const navigate = useNavigate()
   return useChange({
-    change: async (file: Blob) => {
+    change: async ({ file, words }: Brought) => {
       const act = freshAct()
-      const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words: rung.name }
+      const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words }
       await api.keepTake(view.id, said, file)
       return act
     },
     touches: [['student', view.id]],
-    unchanged: 'Nothing was kept.',
+    unchanged: 'What was played is still here.',
     done: (act) => navigate(`/students/${view.id}/takes/${act}`),
   })
 }
@@ -147,8 +152,14 @@ export function PlayIn({ state, rung }: Props) {
   const [open, setOpen] = useState(false)
   const [way, setWay] = useState<Way>(canHearMidi() ? 'keyboard' : 'file')
   const { run, running, trouble } = useKeeping({ state, rung })
-  const keep = (notes: readonly PlayedNote[]) =>
-    run(new Blob([playedMidi(notes)], { type: 'audio/midi' }))
+  // Held until the server has it: nobody plays the same thing twice.
+  const [brought, setBrought] = useState<Brought | null>(null)
+  const bring = (file: Blob, words = rung.name) => {
+    setBrought({ file, words })
+    run({ file, words })
+  }
+  const keep = (words?: string) => (notes: readonly PlayedNote[]) =>
+    bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), words)
   return (
     <>
       <Button small look="bare" onClick={() => setOpen(true)}>
@@ -162,7 +173,7 @@ export function PlayIn({ state, rung }: Props) {
       >
         <div className="space-y-5">
           <Choice label="From where" value={way} options={WAYS} onChange={setWay} />
-          {way === 'keyboard' && <RealKeyboard onPlayed={keep} />}
+          {way === 'keyboard' && <RealKeyboard onPlayed={keep()} />}
           {way === 'file' && (
             <Field label="A MIDI file of this rung">
               {(p) => (
@@ -173,19 +184,30 @@ export function PlayIn({ state, rung }: Props) {
                   disabled={running}
                   onChange={(event) => {
                     const file = event.target.files?.[0]
-                    if (file) run(file)
+                    if (file) bring(file)
                     event.target.value = ''
                   }}
                 />
               )}
             </Field>
           )}
-          {way === 'made-up' && <MadeUpKeyboard state={state} rung={rung} onPlayed={keep} />}
+          {way === 'made-up' && (
+            <MadeUpKeyboard
+              state={state}
+              rung={rung}
+              onPlayed={keep(`${rung.name} (made-up keyboard)`)}
+            />
+          )}
           {running && <p role="status">Measuring …</p>}
           {trouble && (
-            <p role="alert" className="text-danger">
-              {trouble.words}
-            </p>
+            <div role="alert" className="text-danger">
+              {trouble.words}{' '}
+              {trouble.refusal === null && brought !== null && (
+                <Button small onClick={() => run(brought)}>
+                  Send it again
+                </Button>
+              )}
+            </div>
           )}
         </div>
       </SidePanel>
