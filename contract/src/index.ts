@@ -55,4 +55,4 @@ export type {
 } from './responses'
 export { refuse, SERVER_REFUSALS } from './refusalCodes'
 export type { CodedRefusal, Outcome, RefusalCode, ServerRefusalCode } from './refusalCodes'
-export { parseTakeAsked } from './takeRequests'
+export { parseMeasuring, parseTakeAsked } from './takeRequests'

@@ -15,6 +15,18 @@ const asked = object({
   rung: usually(nullable(text(NAME_MOST, 1)), null),
 })
 
+const measuring = object({
+  act: id<ActId>(),
+  /** What it was asked to be, where that is told only now; what was told before where both are null. */
+  case: usually(nullable(id<CaseId>()), null),
+  rung: usually(nullable(text(NAME_MOST, 1)), null),
+})
+
+/** A kept take to be measured anew. @throws yup.ValidationError naming every field that is wrong */
+export function parseMeasuring(body: unknown) {
+  return parseAs(measuring, body)
+}
+
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parseTakeAsked(query: unknown) {
   return parseAs(asked, query)

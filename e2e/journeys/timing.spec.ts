@@ -7,6 +7,7 @@ import {
   expect,
   expectAccessible,
   noteSign,
+  tapEvenly,
   test,
 } from '../support/journey'
 import type { Page } from '@playwright/test'
@@ -143,4 +144,37 @@ test('what was played while the server was away is sent again, and a made-up tak
   await page.getByRole('button', { name: 'Send it again' }).click()
   await expect(page.getByRole('heading', { name: 'Note by note' })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('(made-up keyboard)')
+})
+
+test('a rung is tapped where there is no keyboard: only its time is measured, and what is sure is noted at once', async ({
+  page,
+  studio,
+}) => {
+  await onEvenFlow(page, studio.url)
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+  await page.getByRole('radio', { name: 'Tapped' }).click()
+  const status = page.getByRole('status').filter({ hasText: 'once through is' })
+  await page.keyboard.press('f')
+  await page.keyboard.press(' ')
+  await expect(status).toContainText('2 taps')
+  await page.getByRole('button', { name: 'Begin again' }).click()
+  const count = Number(/once through is (\d+)/.exec(await status.innerText())?.[1])
+  await tapEvenly(page.getByRole('button', { name: /^Right/ }), count, 300)
+  await page.getByRole('button', { name: 'Done' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('(tapped)')
+  const measured = page.getByRole('table')
+  await expect(measured).toContainText('Unevenness, of the note’s length')
+  await expect(measured).not.toContainText('The thumb louder')
+
+  // Played with a rush and then by the file of nothing in particular, measured for the rung afterwards.
+  await page.getByRole('link', { name: 'Back to the lesson' }).click()
+  await playIn(page, 'running away')
+  await page.getByRole('button', { name: /^Note the \d that are sure$/ }).click()
+  await expect(page.getByRole('list', { name: 'What it says' }).getByText('noted')).not.toHaveCount(
+    0,
+  )
+  await allSent(page)
 })

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
-import { allSent, expect, expectAccessible, openAtHome, test } from '../support/journey'
+import { allSent, expect, expectAccessible, openAtHome, tapEvenly, test } from '../support/journey'
 import { DEMO_TODAY } from '../support/preparedDemo'
 
 const WEEK = '/students/student-marrow/week'
@@ -90,6 +90,14 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await phone.setOffline(false)
   await expect(home.getByText(/kept here/)).toHaveCount(0, { timeout: 15_000 })
 
+  // A rung is tapped in, and how even it was stands with its tick.
+  await home.getByRole('button', { name: 'How even is it?' }).first().click()
+  const status = home.getByRole('status').filter({ hasText: 'once through is' })
+  const count = Number(/once through is (\d+)/.exec(await status.innerText())?.[1])
+  await tapEvenly(home.getByRole('button', { name: /^Left F/ }), Math.max(count, 16), 400)
+  await home.getByRole('button', { name: 'Done', exact: true }).click()
+  await expect(home.getByText(/Uneven by 0\s%.*with the tick/)).toBeVisible()
+
   await home.getByRole('button', { name: 'It hurts' }).first().click()
   await expect(home.getByText(/^Stopped: /)).toBeVisible()
   await home.getByLabel('A word to your teacher').fill('The thumb is sore after school')
@@ -104,6 +112,7 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   expect(await tickedToday(page, demo.url)).toBe(1)
 
   await page.goto(demo.url + WEEK)
+  await expect(page.getByRole('list', { name: 'Played in at home' })).toContainText('uneven by 0')
   await page.getByRole('button', { name: /^Take .* back$/ }).click()
   await expect(page.getByRole('button', { name: /^Take .* back$/ })).toHaveCount(0)
   await home.reload()

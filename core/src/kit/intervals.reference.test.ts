@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { binaryEntropy, wilson } from './index'
+import { binaryEntropy, shareDifference, wilson } from './index'
 
 // R. G. Newcombe, Statistics in Medicine 17 (1998), table I, method 3 (Wilson score, 95 %).
 test.each([
@@ -11,6 +11,21 @@ test.each([
   const interval = wilson(k, n)
   expect(interval.low).toBeCloseTo(low, 4)
   expect(interval.high).toBeCloseTo(high, 4)
+})
+
+// R. G. Newcombe, Statistics in Medicine 17 (1998), the second paper (differences), table II, method 10; from memory.
+test.each([
+  [56, 70, 48, 80, 0.0524, 0.3339],
+  [9, 10, 3, 10, 0.1705, 0.809],
+  [6, 7, 2, 7, 0.0582, 0.8062],
+  [5, 56, 0, 29, -0.0381, 0.1926],
+  [0, 10, 0, 20, -0.1611, 0.2775],
+  [10, 10, 0, 20, 0.6791, 1],
+])('%i of %i less %i of %i has the interval printed by Newcombe', (k, n, j, m, low, high) => {
+  const more = shareDifference(wilson(j, m), wilson(k, n))
+  expect(more.value).toBeCloseTo(k / n - j / m, 9)
+  expect(more.low).toBeCloseTo(low, 4)
+  expect(more.high).toBeCloseTo(high, 4)
 })
 
 test('no tries say nothing, and more clean tries than tries is a bug', () => {

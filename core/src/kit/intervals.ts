@@ -28,3 +28,14 @@ export function wilson(k: number, n: number, z = Z_95): ShareInterval {
     high: k === n ? 1 : Math.min(1, middle + half),
   }
 }
+
+/**
+ * By how much the second share is larger than the first, with a 95 % interval (R. G. Newcombe, Interval estimation for
+ * the difference between independent proportions, Statistics in Medicine 17, 1998, method 10).
+ */
+export function shareDifference(first: ShareInterval, second: ShareInterval) {
+  const value = second.share - first.share
+  const below = Math.hypot(second.share - second.low, first.high - first.share)
+  const above = Math.hypot(second.high - second.share, first.share - first.low)
+  return { value, low: value - below, high: value + above }
+}

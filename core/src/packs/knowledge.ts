@@ -49,6 +49,8 @@ export interface MeasuredBy {
   readonly at: number
   /** Told only of takes in which a crossing was asked, or only of those in which none was. */
   readonly crossing?: boolean
+  /** Told only beside a slower take of the same rung and lesson in which it is not there. */
+  readonly slower?: boolean
   readonly source: string
 }
 

@@ -28,6 +28,14 @@ export interface WeekPin {
   readonly on: boolean
 }
 
+/** How even an item was played in at home: a share of the note's length with its interval, from so many steps. */
+export interface HomeEvenness {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly count: number
+}
+
 /** An item ticked at home. */
 export interface HomeTick {
   readonly date: IsoDate
@@ -35,6 +43,8 @@ export interface HomeTick {
   readonly minutes: number
   /** Beats per minute reached; null when none was said. */
   readonly tempo: number | null
+  /** Absent where it was not played in. */
+  readonly evenness?: HomeEvenness
 }
 
 /** What was ticked in one week: the log is kept by weeks, so that a long one is found its way in. */

@@ -54,6 +54,7 @@ export type {
   HomeLog,
   WeekWishes,
   HomeNote,
+  HomeEvenness,
   HomeTick,
   TickedWeek,
   WeekPin,
@@ -120,8 +121,10 @@ export type {
   PreparedGate,
   StudentRecord,
 } from './state'
-export { latestReading, strengthOf, takeSays, verdictByRule, verdictOn } from './takeSays'
+export { caseOf, latestReading, strengthOf, takeSays, verdictByRule, verdictOn } from './takeSays'
 export type { TakeSays, TakeVerdict } from './takeSays'
+export { weakerHand } from './weakerHand'
+export type { WeakerHand } from './weakerHand'
 export { mayKeep, TAKE_CONSENTS, TAKE_KINDS } from './takes'
 export type { Take, TakeFile, TakeKind, TakeMeasure, TakeOf, TakeReading } from './takes'
 export { TAKE_BYTES_MOST } from './acts/takeKept'

@@ -2,6 +2,7 @@
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
 import { isClear, isTold, ratioOf } from '../timing'
+import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'
 
@@ -28,6 +29,11 @@ export function latestReading(take: Take): TakeReading | null {
   return take.readings.at(-1) ?? null
 }
 
+/** The fault a take is of: that of the rung it was laid against, or the one it was kept for. */
+export function caseOf(take: Take): CaseId | null {
+  return latestReading(take)?.of?.case ?? take.case
+}
+
 /** The middle of the measure over earlier lessons, each lesson by its middle take: many takes of a day are one day. */
 function ownValue(record: StudentRecord, take: Take, name: string): number | null {
   const byLesson = new Map<string, number[]>()
@@ -51,6 +57,58 @@ function fits({ crossing }: MeasuredBy, reading: TakeReading): boolean {
   return crossing === undefined || crossing === (reading.of?.crossing ?? false)
 }
 
+/** A take at so much of the tempo, or less, is a slower one; common practice. */
+const SLOWER = 0.8
+
+const valueOf = (reading: TakeReading, name: string) =>
+  reading.measures.find((m) => m.name === name)
+
+/** The slowest other take of the same rung and lesson, where it is slower enough to compare; null for none. */
+function slowerReading(record: StudentRecord, take: Take, reading: TakeReading) {
+  const tempo = valueOf(reading, 'tempo')?.value ?? 0
+  const slower = record.takes.flatMap((other) => {
+    const found = latestReading(other)
+    const own = found && valueOf(found, 'tempo')
+    const same = other.lesson === take.lesson && found?.of?.rung === reading.of?.rung
+    return own && same && !other.removed && own.value <= SLOWER * tempo ? [{ found, own }] : []
+  })
+  const [slowest] = slower.sort((a, b) => a.own.value - b.own.value)
+  return slowest?.found ?? null
+}
+
+/** The sign told by one value. */
+function told(
+  record: StudentRecord,
+  take: Take,
+  finding: Finding,
+  measured: MeasuredBy,
+  measure: TakeMeasure,
+): TakeSays {
+  const own = ownValue(record, take, measured.by)
+  return {
+    finding,
+    measured,
+    measure,
+    ratio: ratioOf(measure, measured, own),
+    told: isTold(measure, measured),
+    clear: isClear(measure, measured),
+    own,
+  }
+}
+
+/** "Only when fast": there in this take, and not in the slower one; what says less of the two decides. */
+function onlyFaster(says: TakeSays, slower: TakeReading | null): TakeSays | null {
+  const measure = slower && valueOf(slower, says.measured.by)
+  if (!measure) return null
+  const slowlyNot = 1 / ratioOf(measure, says.measured)
+  return {
+    ...says,
+    ratio: Math.min(says.ratio, slowlyNot),
+    told: says.told && isClear(measure, says.measured),
+    clear: says.clear || isTold(measure, says.measured),
+  }
+}
+
 /** Signs the latest reading speaks for or against, what says most first. */
 export function takeSays(
   record: StudentRecord,
@@ -62,12 +120,12 @@ export function takeSays(
   return knowledge.findings
     .flatMap((finding): TakeSays[] => {
       const { measured } = finding
-      const measure = measured && reading.measures.find((m) => m.name === measured.by)
+      const measure = measured && valueOf(reading, measured.by)
       if (!measured || !measure || !fits(measured, reading)) return []
-      const own = ownValue(record, take, measured.by)
-      const ratio = ratioOf(measure, measured, own)
-      const told = isTold(measure, measured)
-      return [{ finding, measured, measure, ratio, told, clear: isClear(measure, measured), own }]
+      const says = told(record, take, finding, measured, measure)
+      if (measured.slower !== true) return [says]
+      const beside = onlyFaster(says, slowerReading(record, take, reading))
+      return beside ? [beside] : []
     })
     .sort((a, b) => b.ratio - a.ratio)
 }

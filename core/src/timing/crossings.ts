@@ -45,7 +45,7 @@ export function crossings(runs: readonly Run[]): readonly Measure[] {
   ]
 }
 
-/** Velocity of the thumb's notes above that of the others. */
+/** Velocity of the thumb's notes above that of the others; nothing of a keyboard that gives all notes the same. */
 export function thumbAccent(runs: readonly Run[]): readonly Measure[] {
   const notes = runs.flatMap((r) => r.onsets).filter((o) => o.note.asked.finger !== null)
   const of = (thumb: boolean) =>
@@ -53,6 +53,7 @@ export function thumbAccent(runs: readonly Run[]): readonly Measure[] {
       .filter((o) => (o.note.asked.finger === THUMB) === thumb)
       .map((o) => o.note.played.velocity)
   const [thumbs, others] = [of(true), of(false)]
+  if (new Set([...thumbs, ...others]).size === 1) return []
   if (thumbs.length < THUMBS_LEAST || others.length < THUMBS_LEAST) return []
   const count = notes.length
   return [{ name: 'thumb-accent', unit: 'velocity', count, ...differenceEstimate(thumbs, others) }]

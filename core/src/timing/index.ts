@@ -17,5 +17,6 @@ export { isClear, isTold, SIDES, TELLS, toldBy, USUAL_THRESHOLDS } from './tells
 export type { Side, Tell, Threshold } from './tells'
 export { PLAYED_FAULTS, playAsked } from './simulatedPlayer'
 export type { PlayedFault, Playing } from './simulatedPlayer'
+export { isTapped, layTaps, TAP_CHANNEL, TAP_KEYS } from './tapped'
 export { clockAndMotor, SPLIT_TAPS } from './clockAndMotor'
 export type { ClockAndMotor } from './clockAndMotor'

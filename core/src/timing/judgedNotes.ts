@@ -1,7 +1,6 @@
 /** A take note by note: what was asked there, and how it fell. */
 import type { AskedNote } from './asked'
 import type { Timing } from './measureTiming'
-import type { PlayedNote } from './playedNote'
 
 /** One note as it was played. */
 export interface JudgedNote {
@@ -18,10 +17,7 @@ export interface JudgedNote {
 }
 
 /** All that was played, in its order. */
-export function judgedNotes(
-  played: readonly PlayedNote[],
-  { alignment, deviations }: Timing,
-): readonly JudgedNote[] {
+export function judgedNotes({ played, alignment, deviations }: Timing): readonly JudgedNote[] {
   const aside = new Map(deviations.map((d) => [d.note.played, d.asideMs]))
   const meant = new Map([...alignment.matched, ...alignment.wrong].map((m) => [m.played, m]))
   return played.map((note) => {

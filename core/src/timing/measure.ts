@@ -22,10 +22,12 @@ export const MEASURES = [
   'roll-swing',
   'roll-jitter',
   'roll-hands-accent',
+  'roll-release-accent',
   'roll-rate-change',
   'wrong-notes',
   'missing-notes',
   'extra-notes',
+  'slips-later',
 ] as const
 export type MeasureName = (typeof MEASURES)[number]
 

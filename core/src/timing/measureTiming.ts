@@ -13,23 +13,43 @@ import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
 import { roll } from './roll'
 import { slips } from './slips'
+import { isTapped, layTaps } from './tapped'
 import { chords, hands } from './together'
 
 /** Kept with every reading; another number means that figures may differ. */
-export const TIMING_ANALYSER = { analyser: 'timing', version: '1' } as const
+export const TIMING_ANALYSER = { analyser: 'timing', version: '2' } as const
 
 export interface Timing {
   readonly measures: readonly Measure[]
+  /** In their order; taps with the pitches they were meant for. */
+  readonly played: readonly PlayedNote[]
   readonly alignment: Alignment
   /** Of the notes in runs, in the order they were played. */
   readonly deviations: readonly Deviation[]
 }
 
-/** Notes against what was asked for. Measures the take is too short for are not there. */
-export function measureTiming(played: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
-  const alignment = align(inOrder(played), asked)
+/** What taps tell of: time, and not touch; a tap has no weight, and its length is that of a key of a computer. */
+function measureTaps(taps: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
+  const laid = layTaps(taps, asked)
+  const played = laid?.played ?? inOrder(taps)
+  const alignment = align(laid ? played : [], laid?.asked ?? [])
   const runs = runsOf(alignment)
   return {
+    played,
+    alignment,
+    deviations: deviations(runs),
+    measures: [...tempo(runs), ...evenness(runs), ...leftMoreUneven(runs), ...hands(alignment)],
+  }
+}
+
+/** Notes, or taps, against what was asked for. Measures the take is too short for are not there. */
+export function measureTiming(notes: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
+  if (isTapped(notes)) return measureTaps(notes, asked)
+  const played = inOrder(notes)
+  const alignment = align(played, asked)
+  const runs = runsOf(alignment)
+  return {
+    played,
     alignment,
     deviations: deviations(runs),
     measures: [

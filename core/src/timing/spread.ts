@@ -61,6 +61,17 @@ export function differenceEstimate(a: readonly number[], b: readonly number[]): 
   return { value, low: value - half, high: value + half }
 }
 
+/**
+ * By how much the mean of some new values lies above that of usual ones, with the interval in which it would lie by
+ * chance alone taken off (prediction interval of the mean of k further normal values; Hahn and Meeker 1991, chapter 4).
+ */
+export function nextEstimate(fresh: readonly number[], usual: readonly number[]): Estimate {
+  const value = meanOf(fresh) - meanOf(usual)
+  const error = spreadOf(usual) * Math.sqrt(1 / fresh.length + 1 / usual.length)
+  const half = tQuantile(Z, usual.length - 1) * error
+  return { value, low: value - half, high: value + half }
+}
+
 /** Quantile of chi-square over its degrees (E. B. Wilson and M. M. Hilferty, PNAS 17, 1931). */
 function chiSquareShare(z: number, degrees: number): number {
   const ninth = 2 / (9 * degrees)

@@ -179,4 +179,62 @@ describe('a roll', () => {
     expect(measureRoll(strokes.slice(0, 16))).not.toEqual([])
     expect(measureRoll(strokes.slice(0, 15))).toEqual([])
   })
+
+  test('the last stroke against the others: told only beyond what they scatter by', () => {
+    // Sixteen strokes of 70 and 72 in turn and a last one of 90: their deviation is √(16 / 15) about 71.
+    const strokes = Array.from({ length: 17 }, (_, i) =>
+      note(60, 80 * i, 80 * i + 20, i === 16 ? 90 : 70 + 2 * (i % 2)),
+    )
+    const found = measureOf(measureRoll(strokes), 'roll-release-accent')
+    expect(found?.value).toBeCloseTo(19, 9)
+    // Student's t of 15 degrees is 2.131 (handbook tables).
+    const half = 2.131 * Math.sqrt(16 / 15) * Math.sqrt(1 + 1 / 16)
+    expect(found?.high).toBeCloseTo(19 + half, 2)
+    const level = strokes.map((s) => ({ ...s, velocity: 64 }))
+    expect(measureOf(measureRoll(level), 'roll-release-accent')).toBeNull()
+    expect(measureOf(measureRoll(level), 'roll-hands-accent')).toBeNull()
+  })
+
+  test('several rolls each begin anew: the breath between them is no unevenness', () => {
+    const once = Array.from({ length: 16 }, (_, i) =>
+      note(60, 80 * i, 80 * i + 20, i === 15 ? 90 : 70 + (i % 3)),
+    )
+    const rolls = [0, 3000, 6500].flatMap((from) =>
+      once.map((s) => ({ ...s, onMs: from + s.onMs })),
+    )
+    const measures = measureRoll(rolls)
+    expect(measureOf(measures, 'roll-jitter')?.value).toBeCloseTo(0, 6)
+    expect(measureOf(measures, 'roll-swing')?.value).toBeCloseTo(0.5, 9)
+    expect(measureOf(measures, 'roll-rate')?.value).toBeCloseTo(12.5, 6)
+    expect(measureOf(measures, 'roll-release-accent')?.count).toBe(3)
+  })
+})
+
+describe('slips', () => {
+  const line = Array.from({ length: 20 }, (_, i) => asked(60 + (i % 12), i))
+
+  test('two wrong notes of ten in the second half, none before: a fifth more, with Newcombe’s interval', () => {
+    const played = line.map((n, i) =>
+      note(i === 13 || i === 16 ? n.midi + 1 : n.midi, 500 * i, 500 * i + 300),
+    )
+    const found = value(played, line, 'slips-later')
+    expect(found?.value).toBeCloseTo(0.2, 9)
+    // Wilson: 0 of 10 up to 0.2775; 2 of 10 from 0.0567 (handbook values to four places).
+    expect(found?.low).toBeCloseTo(0.2 - Math.hypot(0.2 - 0.0567, 0.2775), 3)
+    expect(value(played.slice(0, 12), line.slice(0, 12), 'slips-later')).toBeNull()
+  })
+
+  test('notes left out and notes too many count in the half in which they fell', () => {
+    const gone = line.flatMap((n, i) => (i === 3 ? [] : [note(n.midi, 500 * i, 500 * i + 300)]))
+    expect(value(gone, line, 'slips-later')?.value).toBeLessThan(0)
+    const more = [...line.map((n, i) => note(n.midi, 500 * i, 500 * i + 300)), note(40, 8250, 8300)]
+    expect(value(more, line, 'slips-later')?.value).toBeGreaterThan(0)
+  })
+
+  test('a keyboard that gives every note the same weight says nothing of the thumb', () => {
+    const fingers = [1, 2, 3, 1, 2, 3, 4, 5]
+    const scale = line.map((n, i) => ({ ...n, finger: fingers[i % 8] ?? null }))
+    const flat = scale.map((n, i) => note(n.midi, 500 * i, 500 * i + 300, 64))
+    expect(value(flat, scale, 'thumb-accent')).toBeNull()
+  })
 })

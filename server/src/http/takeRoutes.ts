@@ -1,9 +1,10 @@
 /** The addresses of takes: raw bytes in, the file out, and gone. */
-import { parseTakeAsked } from '@vein-mend/contract'
+import { parseMeasuring, parseTakeAsked } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
+import express from 'express'
 import type { Router } from 'express'
 import type { Deps } from '../usecases/deps'
-import { findTake, keepTake, takeTiming } from '../usecases/takes'
+import { findTake, keepTake, measureAnew, takeTiming } from '../usecases/takes'
 import { refused } from './recordFileRoutes'
 
 export function takeRoutes(routes: Router, deps: Deps): void {
@@ -16,6 +17,12 @@ export function takeRoutes(routes: Router, deps: Deps): void {
       res.setHeader('connection', 'close')
       refused(res, result.refusal)
     }
+  })
+  routes.post('/students/:id/takes/:hash/readings', express.json(), async (req, res) => {
+    const { id, hash } = req.params
+    const taken = await measureAnew(deps, id as StudentId, hash, parseMeasuring(req.body))
+    if (taken.ok) res.json(taken.value)
+    else refused(res, taken.refusal)
   })
   routes.get('/students/:id/takes/:hash/timing', async (req, res) => {
     const found = await takeTiming(deps, req.params.id as StudentId, req.params.hash)

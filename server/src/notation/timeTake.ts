@@ -28,7 +28,7 @@ export function timeTake({ bytes, asked, roll }: TakeToTime): TakeTimed {
   return {
     ok: true,
     measures: roll ? measureRoll(played.notes) : timing.measures,
-    notes: judgedNotes(played.notes, timing),
+    notes: judgedNotes(timing),
     missing: timing.alignment.missing,
   }
 }

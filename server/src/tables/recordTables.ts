@@ -235,6 +235,9 @@ const TABLES = {
       item: t.item,
       minutes: t.minutes,
       tempo: t.tempo,
+      uneven: t.evenness?.value ?? null,
+      'uneven-low': t.evenness?.low ?? null,
+      'uneven-high': t.evenness?.high ?? null,
     })),
   'home-said': (r: StudentRecord): Row[] => [
     ...r.home.hurts.map((h) => ({ date: h.date, what: 'hurt', item: h.item, words: h.name })),

@@ -69,12 +69,19 @@ export async function keepTake(
   }
 }
 
+/** What a take is measured against. */
+interface Measuring {
+  readonly act: ActId
+  readonly case: CaseId | null
+  readonly rung: string | null
+}
+
 /** Notes played for a rung are measured before they are kept; those of nothing in particular are only kept. */
 async function measuredAct(
   deps: Deps,
   student: StudentId,
   record: StudentRecord,
-  { act, case: fault, rung }: TakeAsked,
+  { act, case: fault, rung }: Measuring,
   hash: string,
 ) {
   if (fault === null || rung === null) return good(null)
@@ -99,6 +106,25 @@ async function measuredAct(
     })),
     of: asked.of,
   } as const)
+}
+
+/** A kept take measured by the analyser of today, beside what was read of it before; for a rung, where one is told now. */
+export async function measureAnew(
+  deps: Deps,
+  student: StudentId,
+  hash: string,
+  { act, case: fault, rung }: Measuring,
+): Promise<Outcome<ActsTaken>> {
+  const [record, found] = [await deps.store.recordOf(student), await findTake(deps, student, hash)]
+  if (!found.ok) return found
+  const { take } = found.value
+  if (!record || take.kind !== 'notes') return refuse('unknown_take', ['take'])
+  const of = latestReading(take)?.of
+  const asked = { act, case: fault ?? of?.case ?? take.case, rung: rung ?? of?.rung ?? null }
+  const measured = await measuredAct(deps, student, record, asked, hash)
+  if (!measured.ok) return measured
+  if (!measured.value) return refuse('rung_without_notes', ['rung'])
+  return recordActs(deps, student, { acts: [measured.value] })
 }
 
 /** The take with where its file lies. */

@@ -136,6 +136,11 @@ export const api = {
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
   week: (student: string, day: string) =>
     ask<PracticeWeekResponse>(`/students/${at(student)}/week?day=${day}`),
+  measureTake: (
+    student: StudentId,
+    hash: string,
+    asked: { readonly act: ActId; readonly case?: CaseId; readonly rung?: string },
+  ) => send<ActsTaken>('POST', `/students/${at(student)}/takes/${at(hash)}/readings`, asked),
   takeTiming: (student: StudentId, hash: string) =>
     ask<TakeTimingResponse>(`/students/${at(student)}/takes/${at(hash)}/timing`),
   sheet: (student: string, day: string) =>

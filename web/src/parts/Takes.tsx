@@ -1,4 +1,5 @@
 /** Recordings, pictures and played notes: heard, seen, taken out. */
+import { caseOf } from '@vein-mend/core/record'
 import type { Take } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -71,8 +72,8 @@ export function TakeRows({ takes }: { takes: readonly Take[] }) {
             {nameOf(take)}
             <span className="text-kiln block text-sm">
               {shortDay(take.date)}
-              {take.case !== null &&
-                `, for ${view.record.cases.find((c) => c.id === take.case)?.name.toLowerCase() ?? 'a fault'}`}
+              {caseOf(take) !== null &&
+                `, for ${view.record.cases.find((c) => c.id === caseOf(take))?.name.toLowerCase() ?? 'a fault'}`}
             </span>
           </span>
           <Shown take={take} address={`/api/students/${view.id}/takes/${take.hash}`} />

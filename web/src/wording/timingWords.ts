@@ -22,10 +22,12 @@ export const MEASURE_WORDS: Readonly<Record<MeasureName, string>> = {
   'roll-swing': 'Right to left, of both gaps',
   'roll-jitter': 'Scatter of the strokes',
   'roll-hands-accent': 'Left louder than right, of 127',
+  'roll-release-accent': 'Last stroke louder than the others, of 127',
   'roll-rate-change': 'Faster at the end than at the beginning',
   'wrong-notes': 'Wrong notes',
   'missing-notes': 'Left out',
   'extra-notes': 'Notes too many',
+  'slips-later': 'More slips in the second half',
 }
 
 /** A value in its unit, with a sign where it goes both ways. */

@@ -1,8 +1,12 @@
-import { day, flag, nullable, usually } from '../../kit'
+import { day, flag, nullable, number, object, optional, usually } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { tick, untick } from '../atHome'
 import { lately } from './daysAhead'
 import * as fields from './fields'
+
+/** Beyond five times the note's length nobody played what was asked. */
+const SHARE = { least: 0, most: 5 } as const
+const STEPS = { least: 1, most: 10_000 } as const
 
 /** Ticked at home, or unticked. */
 export const practised = besideAct({
@@ -14,8 +18,19 @@ export const practised = besideAct({
     done: flag,
     /** Beats per minute reached; null when none was said. */
     tempo: usually(nullable(fields.bpm), null),
+    /** How even it was, where it was played or tapped in. */
+    evenness: optional(
+      object({
+        value: number(SHARE),
+        low: number(SHARE),
+        high: number(SHARE),
+        count: number({ ...STEPS, whole: true }),
+      }),
+    ),
   }),
   refuseOn: lately,
-  apply: (record, { date, item, minutes, done, tempo }) =>
-    done ? tick(record, { date, item, minutes, tempo }) : untick(record, date, item),
+  apply: (record, { date, item, minutes, done, tempo, evenness }) =>
+    done
+      ? tick(record, { date, item, minutes, tempo, ...(evenness ? { evenness } : {}) })
+      : untick(record, date, item),
 })

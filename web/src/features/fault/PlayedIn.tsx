@@ -1,5 +1,6 @@
 /** What was measured of a fault, take by take: the newest first, with the value each of its signs is told by. */
-import { latestReading, takeSays } from '@vein-mend/core/record'
+import { caseOf, latestReading, takeSays } from '@vein-mend/core/record'
+import { playedAtHome } from '@vein-mend/core/practice'
 import type { CaseState } from '@vein-mend/core/record'
 import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
@@ -14,7 +15,7 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
   const view = useView()
   const fault = view.knowledge.faults.find((f) => f.id === state.fault)
   const rows = view.record.takes
-    .filter((t) => t.case === state.id && !t.removed && latestReading(t) !== null)
+    .filter((t) => caseOf(t) === state.id && !t.removed && latestReading(t) !== null)
     .toReversed()
     .slice(0, TAKES_MOST)
     .map((take) => ({
@@ -23,7 +24,11 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
         (s) => fault?.shows[s.finding.id] !== undefined,
       ),
     }))
-  if (rows.length === 0) return null
+  const home = playedAtHome(view.record)
+    .filter((p) => p.case === state.id)
+    .toReversed()
+    .slice(0, TAKES_MOST)
+  if (rows.length + home.length === 0) return null
   return (
     <Section title="Played in" aside="measured, with the interval it surely lies in">
       <ul>
@@ -41,6 +46,19 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
                 : says
                     .map((s) => `${s.finding.text.toLowerCase()}: ${sayMeasure(s.measure)}`)
                     .join('; ')}
+            </span>
+          </li>
+        ))}
+        {home.map((p) => (
+          <li
+            key={`${p.date} ${p.name}`}
+            className="border-line flex flex-wrap gap-x-4 border-b py-1.5"
+          >
+            <span className="min-w-44">
+              {shortDay(p.date)}, {p.name}
+            </span>
+            <span className="flex-1">
+              at home: uneven by {sayMeasure({ ...p.evenness, unit: 'share' })} of a note
             </span>
           </li>
         ))}

@@ -1,6 +1,7 @@
 /** The sheet on a phone: today's list, ticks, tempo reached, "hurts", a note. Nothing else of the record. */
 import type { HomeResponse } from '@vein-mend/contract'
 import { weekdayOf } from '@vein-mend/core/kit'
+import type { HomeEvenness } from '@vein-mend/core/record'
 import { Check } from 'lucide-react'
 import { Checkbox } from 'radix-ui'
 import { useState } from 'react'
@@ -16,6 +17,7 @@ import { WEEKDAY_WORDS } from '../../wording/words'
 import { Beat } from './Beat'
 import { playsNothing } from './homeQueue'
 import { NoteToTeacher } from './NoteToTeacher'
+import { PlayItIn } from './PlayItIn'
 import { Stopped } from './Stopped'
 import { Trainers } from './Trainers'
 import { useHome } from './useHome'
@@ -54,6 +56,23 @@ function TempoReached({ tempo, onSay }: { tempo: number | null; onSay: (bpm: num
   )
 }
 
+/** What to listen for, how and until when, and the words for it. */
+function HowToPlay({ rung }: { rung: HomeResponse['rungs'][number] }) {
+  return (
+    <>
+      {rung.aim && (
+        <p className="mt-1">
+          <span className="text-kiln">Listen and feel:</span> {rung.aim}
+        </p>
+      )}
+      <p className="text-kiln mt-1">
+        {rung.lines.how} {rung.lines.ready}
+      </p>
+      {rung.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
+    </>
+  )
+}
+
 function Item({
   block,
   page,
@@ -68,15 +87,19 @@ function Item({
     rung?.instruction ?? page.plain.find((p) => p.item === block.item)?.instruction
   const tick = page.ticks.find((t) => t.date === page.today && t.item === block.item)
   const said = { kind: 'practised' as const, date: page.today, item: block.item }
-  const say = (done: boolean, tempo: number | null) =>
-    home.add({ ...said, minutes: block.minutes, done, tempo })
+  const say = (done: boolean, more: { tempo?: number; evenness?: HomeEvenness } = {}) => {
+    const evenness = done ? (more.evenness ?? tick?.evenness) : undefined
+    const tempo = done ? (more.tempo ?? tick?.tempo ?? null) : null
+    const { minutes } = block
+    home.add({ ...said, minutes, done, tempo, ...(evenness ? { evenness } : {}) })
+  }
   return (
     <li className="border-line border-t py-3">
       <div className="flex items-start gap-3">
         <Checkbox.Root
           checked={tick !== undefined}
           aria-label={`Done: ${block.name}`}
-          onCheckedChange={(done) => say(done === true, null)}
+          onCheckedChange={(done) => say(done === true)}
           className="border-ink bg-glaze data-[state=checked]:bg-ink text-slip grid size-12 shrink-0 place-items-center rounded-md border-2"
         >
           <Checkbox.Indicator>
@@ -104,26 +127,23 @@ function Item({
         </Button>
       </div>
       {instruction !== undefined && <p className="mt-2 text-lg leading-snug">{instruction}</p>}
-      {rung?.aim && (
-        <p className="mt-1">
-          <span className="text-kiln">Listen and feel:</span> {rung.aim}
-        </p>
-      )}
-      {rung && (
-        <p className="text-kiln mt-1">
-          {rung.lines.how} {rung.lines.ready}
-        </p>
-      )}
-      {rung?.cue && <p className="mt-1 font-serif text-xl italic">“{rung.cue}”</p>}
+      {rung && <HowToPlay rung={rung} />}
       {rung?.svg && <Notes svg={rung.svg} name={block.name} />}
       {rung?.exercise && (
         <div className="mt-2">
           <PlayBar exercise={rung.exercise} />
         </div>
       )}
+      {rung?.exercise && (
+        <PlayItIn
+          exercise={rung.exercise}
+          evenness={tick?.evenness ?? null}
+          onSay={(evenness) => say(true, { evenness })}
+        />
+      )}
       {(rung?.tempo ?? rung?.svg) && (
         <div className="mt-2">
-          <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, bpm)} />
+          <TempoReached tempo={tick?.tempo ?? null} onSay={(bpm) => say(true, { tempo: bpm })} />
         </div>
       )}
     </li>

@@ -35,9 +35,10 @@ export function withWaiting(
       return { ...page, stops: page.stops.filter((s) => !(s.item === act.item && s.today)) }
     }
     if (act.kind !== 'practised') return page
-    const { date, item, minutes, tempo, done } = act
+    const { date, item, minutes, tempo, done, evenness } = act
     const others = page.ticks.filter((t) => !(t.date === date && t.item === item))
-    return { ...page, ticks: done ? [...others, { date, item, minutes, tempo }] : others }
+    const tick = { date, item, minutes, tempo, ...(evenness ? { evenness } : {}) }
+    return { ...page, ticks: done ? [...others, tick] : others }
   }, seen)
 }
 

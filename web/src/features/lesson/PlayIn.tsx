@@ -1,4 +1,5 @@
 /** A rung played into the record: from a MIDI keyboard, a file, or the made-up keyboard that ships. */
+import type { Exercise } from '@vein-mend/core/music'
 import type { CaseState } from '@vein-mend/core/record'
 import { factsOf } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
@@ -6,14 +7,15 @@ import type { LadderRung } from '@vein-mend/core/remedy'
 import { seededRng } from '@vein-mend/core/kit'
 import { askedOf, PLAYED_FAULTS, playAsked } from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../../data/api'
 import { freshAct } from '../../data/freshId'
 import { useLesson, useView } from '../../data/studentContext'
 import { useChange } from '../../data/useChange'
-import { canHearMidi, MidiListener } from '../../devices/midiKeyboard'
+import { canHearMidi } from '../../devices/midiKeyboard'
 import { playedMidi } from '../../devices/playedMidi'
+import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { Field } from '../../ui/Field'
@@ -26,9 +28,10 @@ interface Props {
   readonly rung: LadderRung
 }
 
-type Way = 'keyboard' | 'file' | 'made-up'
+type Way = 'keyboard' | 'taps' | 'file' | 'made-up'
 const WAYS: readonly (readonly [Way, string])[] = [
   ['keyboard', 'MIDI keyboard'],
+  ['taps', 'Tapped'],
   ['file', 'A MIDI file'],
   ['made-up', 'Made-up keyboard'],
 ]
@@ -37,72 +40,24 @@ const STRENGTHS = [
   ['1', 'plainly'],
 ] as const
 
-/** A keyboard that is heard from the press of a button to the next. */
-function RealKeyboard({ onPlayed }: { onPlayed: (notes: readonly PlayedNote[]) => void }) {
-  const listener = useRef<MidiListener | null>(null)
-  const [heard, setHeard] = useState<{ readonly from: string; readonly notes: number } | null>(null)
-  const [trouble, setTrouble] = useState<string | null>(null)
-  useEffect(() => () => void listener.current?.close(), [])
-  if (!canHearMidi()) {
-    return (
-      <p>
-        This page cannot hear a keyboard: the browser has no way to it, or the page came over plain
-        http. Bring a MIDI file instead.
-      </p>
-    )
-  }
-  const begin = async () => {
-    const next = new MidiListener()
-    listener.current = next
-    setTrouble(null)
-    try {
-      const names = await next.open((notes) => setHeard((h) => h && { ...h, notes }))
-      if (names.length === 0) setTrouble('No keyboard is there. Plug one in and try again.')
-      else setHeard({ from: names.join(', '), notes: 0 })
-    } catch {
-      setTrouble('The browser did not let this page hear a keyboard.')
-    }
-  }
-  const end = () => {
-    const notes = listener.current?.close() ?? []
-    setHeard(null)
-    if (notes.length > 0) onPlayed(notes)
-  }
-  return (
-    <div>
-      {trouble !== null && <p role="alert">{trouble}</p>}
-      {heard ? (
-        <>
-          <p role="status" className="mb-2 text-lg tabular-nums">
-            Listening to {heard.from}: {heard.notes} notes
-          </p>
-          <Button look="main" onClick={end} disabled={heard.notes === 0}>
-            Done
-          </Button>
-        </>
-      ) : (
-        <Button look="main" onClick={() => void begin()}>
-          Listen
-        </Button>
-      )}
-    </div>
-  )
+/** The notes of the rung as this student has them now; null where it has none. */
+function useExercise({ state, rung }: Props): Exercise | null {
+  const view = useView()
+  const tempo = state.ladder?.tempo ? { tempo: tempoNow(state.ladder.tempo) } : {}
+  return rungExercise(rung, view.knowledge, factsOf(view.record.card, view.knowledge), tempo)
 }
 
 /** Plays the rung with a fault, to see what the measuring makes of it. */
 function MadeUpKeyboard({
-  state,
-  rung,
+  exercise,
   onPlayed,
-}: Props & { onPlayed: (notes: readonly PlayedNote[]) => void }) {
-  const view = useView()
+}: {
+  exercise: Exercise
+  onPlayed: (notes: readonly PlayedNote[]) => void
+}) {
   const [fault, setFault] = useState<PlayedFault>('none')
   const [strength, setStrength] = useState<'0.4' | '1'>('1')
   const play = () => {
-    const tempo = state.ladder?.tempo ? { tempo: tempoNow(state.ladder.tempo) } : {}
-    const facts = factsOf(view.record.card, view.knowledge)
-    const exercise = rungExercise(rung, view.knowledge, facts, tempo)
-    if (!exercise) return
     const rng = seededRng(Date.now())
     const playing = { tempo: exercise.tempo, fault, strength: Number(strength), rng }
     onPlayed(playAsked(askedOf(exercise), playing))
@@ -151,6 +106,7 @@ function useKeeping({ state, rung }: Props) {
 export function PlayIn({ state, rung }: Props) {
   const [open, setOpen] = useState(false)
   const [way, setWay] = useState<Way>(canHearMidi() ? 'keyboard' : 'file')
+  const exercise = useExercise({ state, rung })
   const { run, running, trouble } = useKeeping({ state, rung })
   // Held until the server has it: nobody plays the same thing twice.
   const [brought, setBrought] = useState<Brought | null>(null)
@@ -173,7 +129,10 @@ export function PlayIn({ state, rung }: Props) {
       >
         <div className="space-y-5">
           <Choice label="From where" value={way} options={WAYS} onChange={setWay} />
-          {way === 'keyboard' && <RealKeyboard onPlayed={keep()} />}
+          {way === 'keyboard' && <HearKeyboard onPlayed={keep()} />}
+          {way === 'taps' && exercise && (
+            <TapHere asked={askedOf(exercise)} onPlayed={keep(`${rung.name} (tapped)`)} />
+          )}
           {way === 'file' && (
             <Field label="A MIDI file of this rung">
               {(p) => (
@@ -191,10 +150,9 @@ export function PlayIn({ state, rung }: Props) {
               )}
             </Field>
           )}
-          {way === 'made-up' && (
+          {way === 'made-up' && exercise && (
             <MadeUpKeyboard
-              state={state}
-              rung={rung}
+              exercise={exercise}
               onPlayed={keep(`${rung.name} (made-up keyboard)`)}
             />
           )}

@@ -1,8 +1,11 @@
 /** Finds the clean tempo by trying, and then climbs to the one that is wanted in small equal steps. */
 import { useView } from '../../data/studentContext'
+import type { Exercise } from '@vein-mend/core/music'
+import { factsOf } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import {
   cleanTempo,
+  rungExercise,
   SETTLES_AT,
   startStaircase,
   tempoNow,
@@ -11,25 +14,97 @@ import {
   TURNS_ENOUGH,
 } from '@vein-mend/core/remedy'
 import type { Staircase } from '@vein-mend/core/remedy'
+import { askedOf, measureOf, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
+import type { MeasureName, PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
+import { canHearMidi } from '../../devices/midiKeyboard'
+import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
 import { Button } from '../../ui/Button'
+import { Choice } from '../../ui/Choice'
 import { Num } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
+import { SidePanel } from '../../ui/SidePanel'
+import { sayMeasure } from '../../wording/timingWords'
+import { plural } from '../../wording/words'
 
 const FIRST_BPM = 60
 const FIRST_TARGET = 96
 
+interface TryJudged {
+  readonly clean: boolean
+  readonly words: string
+}
+
+/** Uneven beyond this is not clean (the usual threshold of scales, `core/timing`). */
+const EVEN_ENOUGH = USUAL_THRESHOLDS.uneven.at
+/** Further from the tempo asked, it was another tempo; common practice. */
+const TEMPO_OFF = 0.1
+
+/** What the measuring makes of a try; the teacher presses. */
+function judged(notes: readonly PlayedNote[], exercise: Exercise): TryJudged | null {
+  const { measures } = measureTiming(notes, askedOf(exercise))
+  const of = (name: MeasureName) => measureOf(measures, name)
+  const [even, tempo] = [of('unevenness-share'), of('tempo')]
+  if (!even || !tempo) return null
+  const slips = ['wrong-notes', 'missing-notes', 'extra-notes'] as const
+  const slipped = slips.reduce((sum, name) => sum + (of(name)?.value ?? 0), 0)
+  const off = Math.abs(tempo.value / exercise.tempo - 1) > TEMPO_OFF
+  const words = [
+    `at ${Math.round(tempo.value)}${off ? ', not the tempo asked' : ''}`,
+    `uneven by ${sayMeasure(even)} of a note`,
+    plural(slipped, 'slip'),
+  ].join('; ')
+  return { clean: slipped === 0 && even.value <= EVEN_ENOUGH && !off, words }
+}
+
+/** The try played in: taps, or a keyboard that is heard. */
+function PlayedTry({
+  exercise,
+  onJudged,
+}: {
+  exercise: Exercise
+  onJudged: (judged: TryJudged | null) => void
+}) {
+  const [way, setWay] = useState<'keyboard' | 'taps'>(canHearMidi() ? 'keyboard' : 'taps')
+  const played = (notes: readonly PlayedNote[]) => onJudged(judged(notes, exercise))
+  return (
+    <div className="space-y-3">
+      <Choice label="From where" value={way} options={TRY_WAYS} onChange={setWay} />
+      {way === 'keyboard' ? (
+        <HearKeyboard onPlayed={played} />
+      ) : (
+        <TapHere asked={askedOf(exercise)} onPlayed={played} />
+      )}
+    </div>
+  )
+}
+
+const TRY_WAYS = [
+  ['keyboard', 'MIDI keyboard'],
+  ['taps', 'Tapped'],
+] as const
+
 function Finding({
   stairs,
+  exercise,
   onTry,
   onStop,
 }: {
   stairs: Staircase
+  /** The rung at the tempo of the try; null where it has no notes to compare with. */
+  exercise: Exercise | null
   onTry: (clean: boolean) => void
   onStop: () => void
 }) {
+  const [open, setOpen] = useState(false)
+  const [found, setFound] = useState<TryJudged | null | undefined>(undefined)
+  const look = (clean: boolean) => (found?.clean === clean ? 'main' : 'plain')
+  const tried = (clean: boolean) => {
+    setFound(undefined)
+    onTry(clean)
+  }
   return (
     <div className="bg-glaze border-ink rounded-md border p-3">
       <p>
@@ -41,12 +116,40 @@ function Finding({
         </span>
       </p>
       <div className="mt-2 flex gap-2">
-        <Button onClick={() => onTry(true)}>Clean</Button>
-        <Button onClick={() => onTry(false)}>Not clean</Button>
+        <Button look={look(true)} onClick={() => tried(true)}>
+          Clean
+        </Button>
+        <Button look={look(false)} onClick={() => tried(false)}>
+          Not clean
+        </Button>
+        {exercise && <Button onClick={() => setOpen(true)}>Play it in</Button>}
         <Button look="bare" onClick={onStop}>
           Leave it
         </Button>
       </div>
+      {found !== undefined && (
+        <p role="status" className="mt-2">
+          {found
+            ? `Measured: ${found.words}.`
+            : 'Too little, or not the notes of the rung: nothing is measured.'}
+        </p>
+      )}
+      {exercise && (
+        <SidePanel
+          open={open}
+          onOpenChange={setOpen}
+          title={`Play at ${Math.round(stairs.bpm)}`}
+          about="The try is measured and not kept; whether it was clean stays yours to say."
+        >
+          <PlayedTry
+            exercise={exercise}
+            onJudged={(next) => {
+              setFound(next)
+              setOpen(false)
+            }}
+          />
+        </SidePanel>
+      )}
     </div>
   )
 }
@@ -103,6 +206,11 @@ export function TempoFinder({ state, lesson }: Props) {
   const [stairs, setStairs] = useState<Staircase | null>(null)
   const [start, setStart] = useState(FIRST_BPM)
   const [target, setTarget] = useState(FIRST_TARGET)
+  const rung = state.ladder?.rungs[state.ladder.at]
+  const exerciseAt = (tempo: number) =>
+    rung
+      ? rungExercise(rung, view.knowledge, factsOf(view.record.card, view.knowledge), { tempo })
+      : null
   const onTry = (clean: boolean) => {
     if (!stairs) return
     const next = tryAt(stairs, clean)
@@ -122,7 +230,12 @@ export function TempoFinder({ state, lesson }: Props) {
     >
       <Climbing state={state} lesson={lesson} />
       {stairs ? (
-        <Finding stairs={stairs} onTry={onTry} onStop={() => setStairs(null)} />
+        <Finding
+          stairs={stairs}
+          exercise={exerciseAt(stairs.bpm)}
+          onTry={onTry}
+          onStop={() => setStairs(null)}
+        />
       ) : (
         <div className="mt-2 flex flex-wrap items-end gap-3">
           <div className="w-32">

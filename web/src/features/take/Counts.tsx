@@ -1,6 +1,7 @@
 /** What a take counts for: a try of its rung, and this lesson's look at the fault. The measure proposes, the teacher decides. */
 import { writeWithin } from '@vein-mend/core/packs'
 import {
+  caseOf,
   latestReading,
   restsForPain,
   takeSays,
@@ -144,7 +145,7 @@ function AsLook({ take, state, lesson, verdict }: Props) {
 export function Counts({ take }: { take: Take }) {
   const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === take.lesson)
-  const state = view.record.cases.find((c) => c.id === take.case)
+  const state = view.record.cases.find((c) => c.id === caseOf(take))
   const fault = view.knowledge.faults.find((f) => f.id === state?.fault)
   const doing = state?.status.state === 'healing' && !restsForPain(view.record, state)
   if (!lesson?.open || !state || !fault || !doing) return null

@@ -1,166 +1,24 @@
 /** A take of played notes: how each fell, what it measures, what that says, and how it was the last time. */
 import { useQuery } from '@tanstack/react-query'
 import type { TakeTimingResponse } from '@vein-mend/contract'
-import { latestReading, takeSays } from '@vein-mend/core/record'
-import type { LessonState, Take, TakeSays } from '@vein-mend/core/record'
-import { MEASURES } from '@vein-mend/core/timing'
+import { caseOf, latestReading } from '@vein-mend/core/record'
+import type { Take } from '@vein-mend/core/record'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { api } from '../../data/api'
 import { Failed } from '../../data/Failed'
 import { StudentContext, useView } from '../../data/studentContext'
-import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
 import { NotePlayer } from '../../devices/notePlayer'
 import { Button, buttonClass } from '../../ui/Button'
 import { NotHere } from '../../ui/NotHere'
 import { Loading, Section } from '../../ui/Page'
-import { StrandMark } from '../../ui/StrandMark'
-import { Why } from '../../ui/Why'
 import { shortDay } from '../../wording/dates'
-import { MEASURE_WORDS, sayMeasure, sayRatio, sayValue } from '../../wording/timingWords'
-import { STRAND_WORDS } from '../../wording/words'
 import { Counts } from './Counts'
+import { Measured } from './Measured'
 import { NoteStrips } from './NoteStrip'
-
-/** The take of the same rung before this one, if there was any. */
-function takeBefore(takes: readonly Take[], take: Take): Take | null {
-  const rung = latestReading(take)?.of?.rung
-  const earlier = takes.slice(0, takes.indexOf(take))
-  return earlier.findLast((t) => rung !== undefined && latestReading(t)?.of?.rung === rung) ?? null
-}
-
-const SIDE_WORDS = {
-  over: 'more than',
-  under: 'less than',
-  beyond: 'either way more than',
-} as const
-
-function whyRatio({ measured, measure, own, told }: TakeSays): string {
-  const { unit } = measure
-  const usual =
-    own === null
-      ? 'Nobody knows yet what is usual for this student, so half of that is taken.'
-      : `Usual for this student, over earlier lessons: ${sayValue(own, unit)}.`
-  const sure = told
-    ? 'The whole interval lies beyond it.'
-    : 'Its interval reaches over it, so it is not told for sure.'
-  return `The sign is told by ${SIDE_WORDS[measured.side]} ${sayValue(measured.at, unit)} (${measured.source}). ${usual} ${sure} One take never says more than 30 to 1.`
-}
-
-/** A sign the take speaks of, and noting it. */
-function Says({ says, lesson, take }: { says: TakeSays; lesson: LessonState; take: Take }) {
-  const act = useActs(useView().id)
-  const noted = lesson.signs.some(
-    (s) => s.finding === says.finding.id && s.measured?.hash === take.hash,
-  )
-  return (
-    <li className="border-line flex flex-wrap items-center gap-x-3 gap-y-1 border-b py-1.5">
-      <StrandMark strand={says.finding.strand} title={STRAND_WORDS[says.finding.strand]} />
-      <span className="min-w-56 flex-1">
-        <span className={says.told ? 'font-medium' : ''}>{says.finding.text}</span>
-        <span className="text-kiln block text-sm">
-          {sayMeasure(says.measure)}; <Why because={whyRatio(says)}>{sayRatio(says.ratio)}</Why>
-        </span>
-      </span>
-      {noted ? (
-        <span className="text-kiln">noted</span>
-      ) : (
-        lesson.open && (
-          <Button
-            small
-            look={says.told ? 'main' : 'plain'}
-            aria-label={`Note: ${says.finding.text}`}
-            onClick={() =>
-              act(
-                [
-                  {
-                    kind: 'sign-measured',
-                    lesson: lesson.id,
-                    finding: says.finding.id,
-                    hash: take.hash,
-                  },
-                ],
-                `Noted: ${says.finding.text}`,
-              )
-            }
-          >
-            {says.ratio < 1 ? 'Note as not there' : 'Note it'}
-          </Button>
-        )
-      )}
-    </li>
-  )
-}
-
-function WhatItSays({ take }: { take: Take }) {
-  const view = useView()
-  const lesson = view.record.lessons.find((l) => l.id === take.lesson)
-  const says = takeSays(view.record, take, view.knowledge)
-  if (!lesson) return null
-  return (
-    <Section
-      title="What it says"
-      aside={lesson.open ? 'what is noted goes into the lesson' : undefined}
-    >
-      {says.length === 0 ? (
-        <p className="text-kiln">
-          Too few notes, or no sign of this instrument is told by what was measured.
-        </p>
-      ) : (
-        <ul aria-label="What it says">
-          {says.map((s) => (
-            <Says key={s.finding.id} says={s} lesson={lesson} take={take} />
-          ))}
-        </ul>
-      )}
-    </Section>
-  )
-}
-
-/** Every value, beside that of the take before. */
-function Measured({ take }: { take: Take }) {
-  const view = useView()
-  const reading = latestReading(take)
-  const before = takeBefore(view.record.takes, take)
-  const earlier = before && latestReading(before)
-  if (!reading || reading.measures.length === 0) return null
-  return (
-    <Section title="Measured" aside={`timing, version ${reading.version}`}>
-      <table className="w-full">
-        <thead className="text-kiln text-left text-sm">
-          <tr>
-            <th className="font-medium">What</th>
-            <th className="font-medium">Now</th>
-            {before && <th className="font-medium">{shortDay(before.date)}</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {MEASURES.flatMap((name) => {
-            const now = reading.measures.find((m) => m.name === name)
-            const then = earlier?.measures.find((m) => m.name === name)
-            return now
-              ? [
-                  <tr key={name} className="border-line border-b">
-                    <th scope="row" className="py-1 pr-3 text-left font-normal">
-                      {MEASURE_WORDS[name]}
-                    </th>
-                    <td className="tabular-nums">{sayMeasure(now)}</td>
-                    {before && (
-                      <td className="text-kiln tabular-nums">
-                        {then ? sayValue(then.value, then.unit) : ''}
-                      </td>
-                    )}
-                  </tr>,
-                ]
-              : []
-          })}
-        </tbody>
-      </table>
-    </Section>
-  )
-}
+import { WhatItSays } from './WhatItSays'
 
 /** The take as it was played, by the plain tones of the exercises. */
 function Hear({ timing }: { timing: TakeTimingResponse }) {
@@ -224,7 +82,7 @@ function TakeOf({ take }: { take: Take }) {
   if (error) return <Failed error={error} />
   if (!timing) return <Loading what="the take" />
   const lesson = view.record.lessons.find((l) => l.id === take.lesson)
-  const fault = view.record.cases.find((c) => c.id === take.case)
+  const fault = view.record.cases.find((c) => c.id === caseOf(take))
   return (
     <>
       <p className="mt-5">

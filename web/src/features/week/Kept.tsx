@@ -1,11 +1,13 @@
 /** What was done at home by week, without shaming. */
 import { useView } from '../../data/studentContext'
 import type { PracticeWeekResponse } from '@vein-mend/contract'
+import { playedAtHome } from '@vein-mend/core/practice'
 import type { KeptDaily } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
+import { sayMeasure } from '../../wording/timingWords'
 import { KEPT_WORDS, percent } from '../../wording/words'
 
 /** What the ticks say of "practice daily", and the card brought up to it in one move. */
@@ -32,6 +34,28 @@ function Daily({ daily }: { daily: KeptDaily }) {
         </Button>
       )}
     </p>
+  )
+}
+
+/** Takes of home that are shown; older ones stand with their fault. */
+const PLAYED_MOST = 6
+
+/** What was tapped or played in at home, with how even it was. */
+function PlayedIn() {
+  const played = playedAtHome(useView().record).toReversed().slice(0, PLAYED_MOST)
+  if (played.length === 0) return null
+  return (
+    <>
+      <h3 className="mt-3 font-medium">Played in at home</h3>
+      <ul aria-label="Played in at home">
+        {played.map((p) => (
+          <li key={`${p.date} ${p.case} ${p.name}`}>
+            {shortDay(p.date)}, {p.name}: uneven by {sayMeasure({ ...p.evenness, unit: 'share' })}{' '}
+            of a note
+          </li>
+        ))}
+      </ul>
+    </>
   )
 }
 
@@ -62,6 +86,7 @@ export function Kept({ week }: { week: PracticeWeekResponse }) {
           ))}
         </tbody>
       </table>
+      <PlayedIn />
       {week.daily && <Daily daily={week.daily} />}
     </Section>
   )

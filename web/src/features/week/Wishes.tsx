@@ -1,11 +1,14 @@
 /** What the teacher wants of the weeks besides minutes: the balance of the hands, the group, what goes first. */
 import { useView } from '../../data/studentContext'
-import { activeProjects, HAND_BALANCES } from '@vein-mend/core/record'
+import { activeProjects, HAND_BALANCES, weakerHand } from '@vein-mend/core/record'
 import type { CaseId, HandBalance, WeekWishes } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
+import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Pick } from '../../ui/Inputs'
+import { shortDay } from '../../wording/dates'
+import { sayMeasure } from '../../wording/timingWords'
 import { WEEKDAY_WORDS } from '../../wording/words'
 
 const BALANCE_WORDS: Record<`${HandBalance}`, string> = {
@@ -44,6 +47,54 @@ function GroupPieces() {
   )
 }
 
+const TWICE: Readonly<Record<'left' | 'right', HandBalance>> = { left: 2, right: 0.5 }
+
+/** The same share, of the right hand over the left. */
+function turnedRound({ value, low, high }: Bounds): Bounds {
+  const turn = (share: number) => 1 / (1 + share) - 1
+  return { value: turn(value), low: turn(high), high: turn(low) }
+}
+
+/** What the last take says of the hands, and the balance that follows from it in one move. */
+function HandsMeasured({ hands, onChoose }: Balance) {
+  const found = weakerHand(useView().record)
+  if (!found) return null
+  const { hand, measure, take } = found
+  const said = `Played in ${shortDay(take.date)}:`
+  if (hand === null) {
+    return (
+      <p className="text-kiln mt-1 text-sm sm:col-span-3">
+        {said} neither hand is surely the more uneven.
+      </p>
+    )
+  }
+  const { value, low, high } = hand === 'left' ? measure : turnedRound(measure)
+  return (
+    <p className="text-kiln mt-1 text-sm sm:col-span-3">
+      {said} the {hand} hand is more uneven than the other by{' '}
+      {sayMeasure({ value, low, high, unit: measure.unit })}.{' '}
+      {hands === TWICE[hand] ? (
+        'It has its exercise twice.'
+      ) : (
+        <Button small onClick={() => onChoose(TWICE[hand])}>
+          {hand === 'left' ? 'Left' : 'Right'} twice
+        </Button>
+      )}
+    </p>
+  )
+}
+
+interface Bounds {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+}
+
+interface Balance {
+  readonly hands: HandBalance
+  readonly onChoose: (hands: HandBalance) => void
+}
+
 export function Wishes() {
   const view = useView()
   const act = useActs(view.id)
@@ -68,6 +119,7 @@ export function Wishes() {
           }}
         />
       )}
+      {handsDiffer && <HandsMeasured hands={wishes.hands} onChoose={(hands) => wish({ hands })} />}
       <Pick
         label="Group lesson"
         value={wishes.group === null ? NONE : String(wishes.group)}
