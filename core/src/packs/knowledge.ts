@@ -1,7 +1,8 @@
 /** Knowledge of one instrument, resolved from its pack and the packs it extends. */
 import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
-import type { MeasureName, Side } from '../timing'
+import type { Side } from '../measure'
+import type { MeasureName } from '../timing'
 import type { Within } from './within'
 import type {
   AgeBand,

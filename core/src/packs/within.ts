@@ -1,5 +1,6 @@
 /** What a pass rule may ask to be measured, in the words it is written with: "3 in a row, even within 8 %". */
-import type { MeasureName, Side } from '../timing'
+import type { Side } from '../measure'
+import type { MeasureName } from '../timing'
 
 /** Things that can be held within a measure. */
 export const WITHIN_KINDS = ['even', 'tempo', 'hands', 'chords', 'thumb', 'crossing'] as const

@@ -1,7 +1,7 @@
 /** What a measured take says of the signs its pack lets be measured: each with its value, its threshold and its weight. */
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
-import { isClear, isTold, ratioOf } from '../timing'
+import { isClear, isTold, ratioOf } from '../measure'
 import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'

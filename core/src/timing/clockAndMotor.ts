@@ -1,5 +1,5 @@
 /** Where the unevenness of steady tapping comes from: the inner beat, or the fingers that follow it. */
-import { meanOf } from './spread'
+import { meanOf } from '../measure'
 
 /** Both as standard deviations, ms. */
 export interface ClockAndMotor {

@@ -3,7 +3,7 @@ import { passesUnder } from './asked'
 import type { Measure } from './measure'
 import { intervalsOf } from './evenness'
 import type { Run } from './lines'
-import { differenceEstimate, meanEstimate, medianOf } from './spread'
+import { differenceEstimate, meanEstimate, medianOf } from '../measure'
 
 const THUMB = 1
 /** Intervals before the last note ahead of the thumb in which the rush is heard; common practice. */

@@ -1,6 +1,6 @@
 /** Where in a run each note fell beside the tempo that was kept there: what is drawn under the notes. */
 import type { Matched } from './align'
-import { curveAt, fitCurve } from './curve'
+import { curveAt, fitCurve } from '../measure'
 import type { Run } from './lines'
 
 /** A right note and by how much it came late (above 0) or early, ms. */

@@ -1,10 +1,10 @@
 /** How even a run is, how fast, and whether its tempo drifts. */
 import type { Measure } from './measure'
-import { fitCurve } from './curve'
+import { fitCurve } from '../measure'
 import { beatMs } from './lines'
 import type { Run } from './lines'
-import { meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from './spread'
-import type { Estimate } from './spread'
+import { meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from '../measure'
+import type { Estimate } from '../measure'
 
 /** Intervals between onsets, each as if it lasted the shortest value asked in the run, ms. */
 export function intervalsOf({ onsets }: Run): readonly number[] {

@@ -1,4 +1,5 @@
-/** A value with the interval it surely lies in, and what it was read from. */
+/** What a take of played notes can be measured for. */
+import type { Measured } from '../measure'
 
 /** Everything a take can be measured for. */
 export const MEASURES = [
@@ -31,23 +32,5 @@ export const MEASURES = [
 ] as const
 export type MeasureName = (typeof MEASURES)[number]
 
-/** Units as they are kept: beats or strokes a minute or second, milliseconds, shares of 1, steps of key velocity. */
-export const UNITS = ['bpm', 'per-second', 'ms', 'share', 'velocity', 'notes'] as const
-export type Unit = (typeof UNITS)[number]
-
-/** One value of a take. */
-export interface Measure {
-  readonly name: MeasureName
-  readonly value: number
-  /** Bounds of a two-sided 95 % interval. */
-  readonly low: number
-  readonly high: number
-  readonly unit: Unit
-  /** How many intervals, notes or crossings it was read from. */
-  readonly count: number
-}
-
-/** The value of that name, where the take had enough for it. */
-export function measureOf(measures: readonly Measure[], name: MeasureName): Measure | null {
-  return measures.find((m) => m.name === name) ?? null
-}
+/** One value of a take of notes. */
+export type Measure = Measured<MeasureName>

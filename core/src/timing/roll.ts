@@ -1,7 +1,7 @@
 /** Rolls: single strokes of two hands in turn, as fast as they are even. */
 import type { Measure } from './measure'
-import { fitCurve } from './curve'
-import type { Curve } from './curve'
+import { fitCurve } from '../measure'
+import type { Curve } from '../measure'
 import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
 import {
@@ -11,8 +11,8 @@ import {
   medianOf,
   nextEstimate,
   sdEstimate,
-} from './spread'
-import type { Estimate } from './spread'
+} from '../measure'
+import type { Estimate } from '../measure'
 
 /** Strokes below which nothing is said of a roll. */
 const STROKES_LEAST = 16

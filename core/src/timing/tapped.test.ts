@@ -1,6 +1,7 @@
 /** Taps in the place of notes: laid in their turn, measured in time and in nothing else. */
 import { describe, expect, test } from 'vitest'
-import { isTapped, layTaps, measureOf, measureTiming, TAP_CHANNEL, TAP_KEYS } from './index'
+import { measureOf } from '../measure'
+import { isTapped, layTaps, measureTiming, TAP_CHANNEL, TAP_KEYS } from './index'
 import type { AskedNote, PlayedNote } from './index'
 
 const asked = (midi: number, beat: number, hand: AskedNote['hand'] = 'right'): AskedNote => ({

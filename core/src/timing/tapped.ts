@@ -3,7 +3,7 @@ import { momentsOf } from './asked'
 import type { AskedNote } from './asked'
 import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
-import { medianOf } from './spread'
+import { medianOf } from '../measure'
 
 /** Taps are kept on the channel of drums (General MIDI 1, channel 10, counted from nought). */
 export const TAP_CHANNEL = 9

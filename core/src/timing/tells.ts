@@ -1,4 +1,6 @@
 /** From which value on a measure tells of something; below, a player is within what is usual. */
+import { isTold } from '../measure'
+import type { Threshold } from '../measure'
 import type { Measure, MeasureName } from './measure'
 
 /** What a measure can tell of. */
@@ -21,42 +23,13 @@ export const TELLS = [
 ] as const
 export type Tell = (typeof TELLS)[number]
 
-/** On which side of a threshold something is told; `beyond` is either, by the size of the value. */
-export const SIDES = ['over', 'under', 'beyond'] as const
-export type Side = (typeof SIDES)[number]
-
-/** A threshold: the value, and on which side of it something is told. */
-export interface Threshold {
-  readonly measure: MeasureName
-  readonly side: Side
-  readonly at: number
-}
-
-/** The measure turned so that more of it tells: its value and bounds, and the threshold with it. */
-export function turned(
-  { value, low, high }: Pick<Measure, 'value' | 'low' | 'high'>,
-  { side, at }: Pick<Threshold, 'side' | 'at'>,
-) {
-  switch (side) {
-    case 'over':
-      return { value, low, high, at }
-    case 'under':
-      return { value: -value, low: -high, high: -low, at: -at }
-    case 'beyond': {
-      const nearest = low > 0 ? low : high < 0 ? -high : 0
-      const furthest = Math.max(Math.abs(low), Math.abs(high))
-      return { value: Math.abs(value), low: nearest, high: furthest, at }
-    }
-  }
-}
-
 /**
  * Usual thresholds. Unevenness: players of professional level scatter by about 3 to 5 % of the interval in scales at
  * this speed and good amateurs by up to 8 % (Jabusch et al. 2004 for pianists' order of size; the figure of 8 % from
  * memory). Hands: trained players are within about 30 ms in the mean (common practice, no source). All others: common
  * practice, no source. A pack or the student's own baseline goes before them.
  */
-export const USUAL_THRESHOLDS: Readonly<Record<Tell, Threshold>> = {
+export const USUAL_THRESHOLDS: Readonly<Record<Tell, Threshold<MeasureName>>> = {
   uneven: { measure: 'unevenness-share', side: 'over', at: 0.08 },
   'rushes-before-crossing': { measure: 'rush-before-crossing', side: 'under', at: -0.05 },
   'waits-at-crossing': { measure: 'wait-at-crossing', side: 'over', at: 0.08 },
@@ -74,28 +47,10 @@ export const USUAL_THRESHOLDS: Readonly<Record<Tell, Threshold>> = {
   'lame-hand': { measure: 'roll-hands-accent', side: 'under', at: -8 },
 }
 
-/** Whether the whole interval lies beyond the threshold; within it nothing is told either way. */
-export function isTold(
-  measure: Pick<Measure, 'value' | 'low' | 'high'>,
-  threshold: Pick<Threshold, 'side' | 'at'>,
-): boolean {
-  const { low, at } = turned(measure, threshold)
-  return low > at
-}
-
-/** Whether the whole interval lies short of the threshold: the sign is surely not there. */
-export function isClear(
-  measure: Pick<Measure, 'value' | 'low' | 'high'>,
-  threshold: Pick<Threshold, 'side' | 'at'>,
-): boolean {
-  const { high, at } = turned(measure, threshold)
-  return high < at
-}
-
 /** What a take tells of, by the thresholds given. */
 export function toldBy(
   measures: readonly Measure[],
-  thresholds: Readonly<Record<Tell, Threshold>> = USUAL_THRESHOLDS,
+  thresholds: Readonly<Record<Tell, Threshold<MeasureName>>> = USUAL_THRESHOLDS,
 ): readonly Tell[] {
   return TELLS.filter((tell) => {
     const threshold = thresholds[tell]

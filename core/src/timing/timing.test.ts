@@ -1,16 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { pick, seededRng } from '../kit'
 import type { Rng } from '../kit'
-import {
-  align,
-  isTold,
-  measureOf,
-  measureRoll,
-  measureTiming,
-  playAsked,
-  toldBy,
-  USUAL_THRESHOLDS,
-} from './index'
+import { isTold, measureOf } from '../measure'
+import { align, measureRoll, measureTiming, playAsked, toldBy, USUAL_THRESHOLDS } from './index'
 import type { AskedNote, MeasureName, PlayedFault, PlayedNote, Tell } from './index'
 
 /** Two octaves of C up and down, fingered as a pianist's right hand does. */

@@ -1,7 +1,7 @@
 /** What is asked to begin together: two hands, and the notes of a chord. */
 import type { Measure } from './measure'
 import type { Alignment, Matched } from './align'
-import { meanEstimate, meanOf, sdEstimate } from './spread'
+import { meanEstimate, meanOf, sdEstimate } from '../measure'
 
 /** Moments below which nothing is said. */
 const MOMENTS_LEAST = 6

@@ -1,6 +1,7 @@
 /** Takes small enough to be worked out by hand; every value exactly. */
 import { describe, expect, test } from 'vitest'
-import { asksCrossing, measureOf, measureRoll, measureTiming } from './index'
+import { measureOf } from '../measure'
+import { asksCrossing, measureRoll, measureTiming } from './index'
 import type { AskedNote, MeasureName, PlayedNote } from './index'
 
 type Hand = AskedNote['hand']

@@ -5,8 +5,9 @@
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import type { Judged } from './judged'
 import { judgeMidi } from './midiCases'
-import type { Judged } from './midiCases'
+import { judgeRuns, judgeTones } from './toneCases'
 
 const PERCENTILE = 0.95
 
@@ -75,20 +76,27 @@ function fail(words: string): never {
 const [folderName] = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 if (folderName === undefined) fail('Which folder? ./mend cases FOLDER [--json FILE]')
 const folder = resolve(folderName)
-const midi = join(folder, 'midi')
-if (!existsSync(join(midi, 'cases.json'))) fail(`No midi/cases.json in ${folderName}.`)
-const judged = judgeMidi(midi, JSON.parse(readFileSync(join(midi, 'cases.json'), 'utf8')))
-if (!judged.ok) fail(`midi/cases.json: ${judged.why}`)
-const rows = [...new Set(judged.value.map((j) => j.measure))].map((m) => rowOf(m, judged.value))
-process.stdout.write(`${table(rows)}\n`)
-for (const other of ['audio', 'timing']) {
-  if (existsSync(join(folder, other, 'cases.json'))) {
-    process.stdout.write(`${other}: sound is not measured yet.\n`)
-  }
+const KINDS = [
+  ['midi', judgeMidi],
+  ['audio', judgeTones],
+  ['timing', judgeRuns],
+] as const
+const judged: Judged[] = []
+let kinds = 0
+for (const [kind, judge] of KINDS) {
+  const list = join(folder, kind, 'cases.json')
+  if (!existsSync(list)) continue
+  kinds += 1
+  const found = await judge(join(folder, kind), JSON.parse(readFileSync(list, 'utf8')))
+  if (!found.ok) fail(`${kind}/cases.json: ${found.why}`)
+  judged.push(...found.value)
 }
+if (kinds === 0) fail(`No midi, audio or timing with a cases.json in ${folderName}.`)
+const rows = [...new Set(judged.map((j) => j.measure))].map((m) => rowOf(m, judged))
+process.stdout.write(`${table(rows)}\n`)
 const at = process.argv.indexOf('--json')
 if (at >= 0) {
   const file = process.argv[at + 1]
   if (file === undefined) fail('--json needs the name of a file to write to.')
-  writeFileSync(file, `${JSON.stringify({ rows, takes: judged.value }, null, 2)}\n`)
+  writeFileSync(file, `${JSON.stringify({ rows, takes: judged }, null, 2)}\n`)
 }

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from 'vitest'
 import { judgeMidi } from './midiCases'
-import type { Judged } from './midiCases'
+import type { Judged } from './judged'
 
 const FOLDER = join(import.meta.dirname, 'fixtures/midi')
 const list: unknown = JSON.parse(readFileSync(join(FOLDER, 'cases.json'), 'utf8'))

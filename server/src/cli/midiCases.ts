@@ -2,22 +2,12 @@
 import { readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { isObject } from '@vein-mend/core/kit'
-import { measureOf, measureRoll, measureTiming, toldBy } from '@vein-mend/core/timing'
+import { measureOf } from '@vein-mend/core/measure'
+import { measureRoll, measureTiming, toldBy } from '@vein-mend/core/timing'
 import type { AskedNote, Measure, MeasureName, PlayedNote, Tell } from '@vein-mend/core/timing'
 import { readPlayed } from '../notation'
 import type { Played } from '../notation'
-
-/** One value of one take beside its truth. */
-export interface Judged {
-  readonly file: string
-  readonly measure: string
-  readonly unit: string
-  readonly truth: number
-  /** What we read less the truth; null where we read nothing. */
-  readonly error: number | null
-  /** What was told of the take in the name of this measure though it had not been put in. */
-  readonly falseFinds: number
-}
+import type { Judged } from './judged'
 
 interface CaseNote {
   readonly hand: 'R' | 'L'

@@ -1,5 +1,5 @@
 import { digest, good, number, object, oneOf, text } from '../../kit'
-import { SIDES } from '../../timing'
+import { SIDES } from '../../measure'
 import { filled, lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'

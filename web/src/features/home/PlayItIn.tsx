@@ -1,7 +1,8 @@
 /** The exercise tapped, or played on a keyboard that can be heard: how even it was goes to the teacher with the tick. */
 import type { Exercise } from '@vein-mend/core/music'
 import type { HomeEvenness } from '@vein-mend/core/record'
-import { askedOf, measureOf, measureTiming } from '@vein-mend/core/timing'
+import { measureOf } from '@vein-mend/core/measure'
+import { askedOf, measureTiming } from '@vein-mend/core/timing'
 import type { PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { canHearMidi } from '../../devices/midiKeyboard'

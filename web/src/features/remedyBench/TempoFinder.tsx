@@ -14,7 +14,8 @@ import {
   TURNS_ENOUGH,
 } from '@vein-mend/core/remedy'
 import type { Staircase } from '@vein-mend/core/remedy'
-import { askedOf, measureOf, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
+import { measureOf } from '@vein-mend/core/measure'
+import { askedOf, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
 import type { MeasureName, PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'

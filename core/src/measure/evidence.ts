@@ -1,7 +1,7 @@
 /** What a measured value says for or against a sign: how much likelier it is with the sign than without. */
-import { turned } from './tells'
-import type { Threshold } from './tells'
-import type { Measure } from './measure'
+import type { Estimate } from './spread'
+import { turned } from './threshold'
+import type { Threshold } from './threshold'
 
 /** One take is one look, however long it is: it never says more than so many to one. */
 export const RATIO_MOST = 30
@@ -20,7 +20,7 @@ const HALF_OF_95 = 1.959963984540054
  * doubtful one little. The two curves are our choice, no source; the usual value is the student's own where it is known.
  */
 export function ratioOf(
-  measure: Pick<Measure, 'value' | 'low' | 'high'>,
+  measure: Estimate,
   threshold: Pick<Threshold, 'side' | 'at'>,
   own: number | null = null,
 ): number {

@@ -1,0 +1,3 @@
+/** Recordings that are brought: read, and measured beside the server. */
+export { readSound } from './readSound'
+export type { NotSound, SoundRead } from './readSound'
