@@ -25,7 +25,7 @@ export type {
 } from './knowledgeRequests'
 export { BAR_TROUBLES, parsePassage, PIECE_BASE64_MOST } from './musicRequests'
 export type { BarTrouble, Passage, PassageRequest } from './musicRequests'
-export { parseBreak, parseMendingChoice } from './studioRequests'
+export { parseBreak, parseMendingChoice, parseTuning } from './studioRequests'
 export type { BreakRequest, MendingChoice } from './studioRequests'
 export type {
   ActsTaken,
@@ -45,7 +45,11 @@ export type {
   RecentAct,
   SheetEntry,
   SheetResponse,
+  StudioTuning,
+  TakeMeasuring,
   TakeTimingResponse,
+  TakeToneResponse,
+  TonePicture,
   StudentInTrouble,
   StudentListed,
   StudentResponse,

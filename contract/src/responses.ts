@@ -11,6 +11,7 @@ import type {
   WeekPlan,
 } from '@vein-mend/core/practice'
 import type { AskedNote, JudgedNote } from '@vein-mend/core/timing'
+import type { NotHeard, ToneNote } from '@vein-mend/core/tone'
 import type { BodyPart, Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
@@ -294,7 +295,38 @@ export interface TakeTimingResponse {
   readonly missing: readonly { readonly asked: AskedNote; readonly round: number }[]
 }
 
-export interface StudioResponse {
+/** What the screen draws of a recording. */
+export interface TonePicture {
+  readonly seconds: number
+  /** Lowest and highest sample of each of many equal stretches, in turn. */
+  readonly outline: readonly number[]
+  /** Each tone, its line thinned out. */
+  readonly notes: readonly ToneNote[]
+  /** Why nothing was heard; null where something was. */
+  readonly notHeard: NotHeard | null
+  /** Share cut off at the limit of the device. */
+  readonly clipped: number
+  /** Notes were asked to sound together: which hand was first cannot be heard. */
+  readonly together: boolean
+}
+
+/** A recording as it sounded, tone by tone. */
+export interface TakeToneResponse extends TonePicture {
+  readonly of: TakeOf | null
+  readonly a4: number
+}
+
+/** How far the measuring of a take is, from 0 to 1; null where it is not being measured. */
+export interface TakeMeasuring {
+  readonly share: number | null
+}
+
+/** Hertz of the A above middle C. */
+export interface StudioTuning {
+  readonly a4: number
+}
+
+export interface StudioResponse extends StudioTuning {
   readonly today: IsoDate
   /** The studio's choice by topic; where there is none the usual school holds. */
   readonly schools: Schools

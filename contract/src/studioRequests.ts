@@ -1,6 +1,6 @@
 /** What may be asked of the whole studio. */
-import { day, object, oneOf, text, usually } from '@vein-mend/core/kit'
-import { BREAK_REASONS, WORDS_MOST } from '@vein-mend/core/record'
+import { day, number, object, oneOf, text, usually } from '@vein-mend/core/kit'
+import { A4, BREAK_REASONS, WORDS_MOST } from '@vein-mend/core/record'
 import type { ActOf } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
@@ -27,4 +27,11 @@ const studioBreak = object({
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parseBreak(body: unknown): BreakRequest {
   return parseAs(studioBreak, body)
+}
+
+const tuning = object({ a4: number(A4) })
+
+/** @throws yup.ValidationError naming every field that is wrong */
+export function parseTuning(body: unknown): { readonly a4: number } {
+  return parseAs(tuning, body)
 }

@@ -96,6 +96,8 @@ export interface InstrumentSound {
     'keyboard' | 'reed' | 'flute' | 'brass' | 'bowed' | 'plucked' | 'harp' | 'mallets'
   /** How single notes are fingered; null where the exercise says it, or nothing does. */
   readonly fingering: FingeringKind | null
+  /** Tones are kept up though the family's die away: organ and accordion among the keyboards. */
+  readonly keptUp?: boolean
   /** What the left hand plays where it is not keys like the right's: the bass buttons of an accordion. */
   readonly left?: LeftHand
 }

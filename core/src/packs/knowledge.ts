@@ -3,6 +3,7 @@ import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type { Side } from '../measure'
 import type { MeasureName } from '../timing'
+import type { ToneMeasureName } from '../tone'
 import type { Within } from './within'
 import type {
   AgeBand,
@@ -45,11 +46,16 @@ export interface Finding {
 
 /** From which value of which measure on a sign is there. */
 export interface MeasuredBy {
-  readonly by: MeasureName
+  readonly by: MeasureName | ToneMeasureName
   readonly side: Side
   readonly at: number
   /** Told only of takes in which a crossing was asked, or only of those in which none was. */
   readonly crossing?: boolean
+  /**
+   * The value counts by how far it lies from the student's own usual one: what differs between instruments, rooms and
+   * microphones. Times as many count by their ratio less one.
+   */
+  readonly against?: 'own'
   /** Told only beside a slower take of the same rung and lesson in which it is not there. */
   readonly slower?: boolean
   readonly source: string

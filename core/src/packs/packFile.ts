@@ -126,6 +126,7 @@ export interface SoundEntry {
   readonly family: InstrumentSound['family']
   readonly fingering?: FingeringKind
   readonly left?: LeftHand
+  readonly kept_up?: boolean
   readonly by?: {
     readonly fact: string
     readonly low?: Readonly<Record<string, string>>

@@ -214,6 +214,7 @@ function toSound(e: SoundEntry | undefined): PackSound | null {
     family,
     fingering: e.fingering ?? null,
     ...(e.left ? { left: e.left } : {}),
+    ...(e.kept_up ? { keptUp: true } : {}),
     by: e.by
       ? {
           fact: e.by.fact,

@@ -1,22 +1,35 @@
 /** What a pass rule may ask to be measured, in the words it is written with: "3 in a row, even within 8 %". */
 import type { Side } from '../measure'
 import type { MeasureName } from '../timing'
+import type { ToneMeasureName } from '../tone'
 
 /** Things that can be held within a measure. */
-export const WITHIN_KINDS = ['even', 'tempo', 'hands', 'chords', 'thumb', 'crossing'] as const
+export const WITHIN_KINDS = [
+  'even',
+  'tempo',
+  'hands',
+  'chords',
+  'thumb',
+  'crossing',
+  'pitch',
+  'steady',
+  'level',
+  'colour',
+  'speaks',
+] as const
 export type WithinKind = (typeof WITHIN_KINDS)[number]
 
-/** A value that is not to be gone beyond: shares of 1, ms, or steps of key velocity, by its kind. */
+/** A value that is not to be gone beyond: shares of 1, ms, cents, dB, or steps of key velocity, by its kind. */
 export interface Within {
   readonly what: WithinKind
   readonly at: number
 }
 
 interface Written {
-  readonly by: MeasureName
+  readonly by: MeasureName | ToneMeasureName
   /** On which side of the value it is too much. */
   readonly side: Side
-  readonly unit: '%' | 'ms' | ''
+  readonly unit: '%' | 'ms' | 'cents' | 'dB' | ''
 }
 
 /** How each is measured, and the unit it is written in. */
@@ -27,6 +40,11 @@ const WRITTEN: Readonly<Record<WithinKind, Written>> = {
   chords: { by: 'chord-spread', side: 'over', unit: 'ms' },
   thumb: { by: 'thumb-accent', side: 'over', unit: '' },
   crossing: { by: 'rush-before-crossing', side: 'under', unit: '%' },
+  pitch: { by: 'pitch', side: 'beyond', unit: 'cents' },
+  steady: { by: 'pitch-unsteady', side: 'over', unit: 'cents' },
+  level: { by: 'level-unsteady', side: 'over', unit: 'dB' },
+  colour: { by: 'brightness-spread', side: 'over', unit: '%' },
+  speaks: { by: 'speaks-after', side: 'over', unit: 'ms' },
 }
 
 const PER_CENT = 100
@@ -44,7 +62,7 @@ export function writeWithin({ what, at }: Within): string {
   return `${what} within ${value}${unit === '' ? '' : ` ${unit}`}`
 }
 
-const PATTERN = /^([a-z]+) within (\d+(?:\.\d+)?)(?: (%|ms))?$/
+const PATTERN = /^([a-z]+) within (\d+(?:\.\d+)?)(?: (%|ms|cents|dB))?$/
 
 /** The reverse; null for anything else, or another unit than its own. */
 export function parseWithin(text: string): Within | null {

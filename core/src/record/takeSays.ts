@@ -76,22 +76,37 @@ function slowerReading(record: StudentRecord, take: Take, reading: TakeReading) 
   return slowest?.found ?? null
 }
 
-/** The sign told by one value. */
+/** The value as it lies against the student's own usual one; of times as many, their ratio less one. */
+function againstOwn(measure: TakeMeasure, own: number): TakeMeasure {
+  const turn = (x: number) => (measure.unit === 'times' ? x / own - 1 : x - own)
+  return {
+    ...measure,
+    value: turn(measure.value),
+    low: turn(measure.low),
+    high: turn(measure.high),
+  }
+}
+
+/** The sign told by one value; null where it counts against the student's own and nobody knows that yet. */
 function told(
   record: StudentRecord,
   take: Take,
   finding: Finding,
   measured: MeasuredBy,
   measure: TakeMeasure,
-): TakeSays {
+): TakeSays | null {
   const own = ownValue(record, take, measured.by)
+  if (measured.against === 'own' && own === null) return null
+  const against = measured.against === 'own' && own !== null
+  const counted = against ? againstOwn(measure, own) : measure
   return {
     finding,
     measured,
     measure,
-    ratio: ratioOf(measure, measured, own),
-    told: isTold(measure, measured),
-    clear: isClear(measure, measured),
+    // Without the sign, what lies against the own usual value is nought.
+    ratio: ratioOf(counted, measured, against ? 0 : own),
+    told: isTold(counted, measured),
+    clear: isClear(counted, measured),
     own,
   }
 }
@@ -123,6 +138,7 @@ export function takeSays(
       const measure = measured && valueOf(reading, measured.by)
       if (!measured || !measure || !fits(measured, reading)) return []
       const says = told(record, take, finding, measured, measure)
+      if (!says) return []
       if (measured.slower !== true) return [says]
       const beside = onlyFaster(says, slowerReading(record, take, reading))
       return beside ? [beside] : []

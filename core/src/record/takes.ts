@@ -40,6 +40,8 @@ export interface TakeReading {
   readonly analyser: string
   readonly version: string
   readonly measures: readonly TakeMeasure[]
+  /** Hertz of the A it was compared with; absent where pitch was not. */
+  readonly a4?: number
   /** The rung it was laid against; absent where nothing was asked. */
   readonly of?: TakeOf
 }

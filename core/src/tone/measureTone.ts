@@ -47,6 +47,8 @@ export interface Tone {
 const CLIPPED_MOST = 0.0005
 /** Of the time that sounds, at most so much may be without a pitch for there to be a tone at all. */
 const AIR_MOST = 0.9
+/** What a take without a tone says: all that sounds is noise. */
+const ONLY_AIR: ToneMeasure = { name: 'air', unit: 'share', count: 1, value: 1, low: 1, high: 1 }
 /** A tone found blind is looked for this far around the pitches that are asked, as times. */
 const AROUND = { below: 0.7, above: 2.1 } as const
 
@@ -78,8 +80,16 @@ function notesIn(ear: Ear, asked: ToneAsked, together: boolean): readonly Sounde
   const onsets = beginningsOf(ear)
   if (together) return begunNotes(ear, onsets)
   const single = new Set(asked.notes.map((n) => n.midi)).size === 1
-  return single ? againAndAgain(ear, onsets) : pitchedNotes(ear, rangeOf(ear, asked), onsets)
+  if (single) return againAndAgain(ear, onsets)
+  // Where nothing was asked, nobody knows a squeak from a leap.
+  const hz = asked.notes.map((n) => ear.hzOf(n.midi))
+  const isNote = (found: number) =>
+    hz.length === 0 || hz.some((h) => Math.abs(1200 * Math.log2(found / h)) < NOTE_CENTS)
+  return pitchedNotes(ear, rangeOf(ear, asked), onsets, isNote)
 }
+
+/** A pitch this near to one that is asked may be meant for it, cents. */
+const NOTE_CENTS = 80
 
 /** How far the work is when the notes have been found; the rest is measuring them. */
 const FOUND_SHARE = 0.5
@@ -115,7 +125,7 @@ export function measureTone(
     return { notes: [], measures: [], notHeard: 'silent', ...plain }
   }
   if (!together && notes.every((n) => n.airShare > AIR_MOST)) {
-    return { notes: [], measures: [], notHeard: 'no-tone', ...plain }
+    return { notes: [], measures: [ONLY_AIR], notHeard: 'no-tone', ...plain }
   }
   const tones =
     notes.length === 0 ? [] : toneMeasures(notes, clipped > CLIPPED_MOST, asked.notes.length > 0)

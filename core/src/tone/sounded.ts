@@ -25,13 +25,15 @@ const SHORTEST_S = 0.06
 /** What begins this near to a change of pitch is that change, seconds. */
 const NEAR_S = 0.05
 /** A note that is begun again grows by so much, dB, from a stretch before to one after. */
-const GROWS_DB = 4
+const GROWS_DB = 6
 const GROWS_OVER_S = 0.045
 
 interface Group {
   from: number
   to: number
   pitches: number[]
+  /** What sounds where that is a partial of the pitch found. */
+  sounding: number[]
 }
 
 const cents = (a: number, b: number) => Math.abs(1200 * Math.log2(a / b))
@@ -46,7 +48,11 @@ function groupsOf(frames: readonly Frame[], hop: number): readonly Group[] {
     if (last && same && at - last.to < 4 * hop) {
       last.to = at
       last.pitches.push(found.hz)
-    } else groups.push({ from: at, to: at, pitches: [found.hz] })
+      last.sounding.push(found.soundingHz)
+    } else {
+      const { hz, soundingHz } = found
+      groups.push({ from: at, to: at, pitches: [hz], sounding: [soundingHz] })
+    }
   }
   return groups.filter((g) => g.to - g.from >= SHORTEST_S - hop)
 }
@@ -63,6 +69,40 @@ function cutAt({ from, to }: Stretch, onsets: readonly number[]): readonly Stret
   const within = onsets.filter((o) => o > from + SHORTEST_S && o < to - SHORTEST_S)
   const edges = [from, ...within, to]
   return edges.slice(1).map((end, i) => ({ from: edges[i] ?? from, to: end }))
+}
+
+/** Partials to which a tone jumps, and how near to one its pitch has to be, cents. */
+const PARTIALS = [2, 3, 4, 5, 6] as const
+const NEAR_CENTS = 45
+/** A jump follows its tone this closely, seconds. */
+const FOLLOWS_S = 0.12
+
+/** Whether a group is a jump of the tone before it to a partial, and no note of its own. */
+function isJump(before: Group, group: Group, isNote: (hz: number) => boolean): boolean {
+  const [own, hz] = [medianOf(before.pitches), medianOf(group.sounding)]
+  const partial = PARTIALS.some((k) => cents(hz, k * own) < NEAR_CENTS)
+  return partial && group.from - before.to < FOLLOWS_S && !isNote(hz)
+}
+
+/** Jumps belong to the tone they jump from; what comes back after one goes on. */
+function joined(groups: readonly Group[], isNote: (hz: number) => boolean): readonly Group[] {
+  const notes: Group[] = []
+  let jumped = false
+  for (const group of groups) {
+    const last = notes.at(-1)
+    const back =
+      last !== undefined &&
+      jumped &&
+      cents(medianOf(group.pitches), medianOf(last.pitches)) < ANOTHER_CENTS &&
+      group.from - last.to < FOLLOWS_S
+    jumped = last !== undefined && isJump(last, group, isNote)
+    if (last && jumped) last.to = group.to
+    else if (last && back) {
+      last.to = group.to
+      last.pitches.push(...group.pitches)
+    } else notes.push({ ...group })
+  }
+  return notes
 }
 
 /** All that is begun, one stretch each, where only time is asked for: chords, and hands together. */
@@ -83,11 +123,15 @@ function stretchesCut(ear: Ear, anew: readonly number[]): readonly SoundedNote[]
     .map((s) => ({ ...s, hz: null }))
 }
 
-/** Notes of one line told by their pitch, in that range; begun where something begins near the change. */
+/**
+ * Notes of one line told by their pitch, in that range; begun where something begins near the change. A jump to a
+ * partial that `isNote` does not know is a squeak of the note before it.
+ */
 export function pitchedNotes(
   ear: Ear,
   range: PitchRange,
   onsets: readonly number[],
+  isNote: (hz: number) => boolean,
 ): readonly SoundedNote[] {
   const { coarse } = ear
   const finder = new PitchFinder(frameSize(coarse.rate, range.lowHz), coarse.rate)
@@ -97,7 +141,7 @@ export function pitchedNotes(
     // Half a frame more at each end: the first note has begun before its first whole frame.
     const row = { from: from - half, to: to + half, hop }
     const frames = [...framesAlong(coarse, finder, row, (f) => f.blind(range.lowHz, range.highHz))]
-    const groups = groupsOf(frames, hop)
+    const groups = joined(groupsOf(frames, hop), isNote)
     return groups.flatMap((group, i) => {
       const [before, after] = [groups[i - 1], groups[i + 1]]
       const change = before ? (before.to + group.from) / 2 : from

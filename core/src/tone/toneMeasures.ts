@@ -98,6 +98,17 @@ function beginnings(notes: readonly ToneNote[], of: 'riseMs' | 'speaksMs'): read
 type Picked = 'cents' | 'drift' | 'unsteady' | 'breath' | 'brightness' | 'brightnessChange'
 type PickedLevel = 'level' | 'levelUnsteady' | 'decay'
 
+/** Lengths, scatters and counts: never below nought. */
+const NEVER_BELOW: ReadonlySet<ToneMeasureName> = new Set([
+  'pitch-spread',
+  'pitch-unsteady',
+  'waver-rate',
+  'waver-extent',
+  'level-unsteady',
+  'rise',
+  'speaks-after',
+] as const)
+
 /** What is told of the tones of a take; where the device cut them off, nothing of colour, breath and level. */
 export function toneMeasures(
   notes: readonly ToneNote[],
@@ -110,7 +121,17 @@ export function toneMeasures(
       return found ? [found] : []
     })
   const row = (name: ToneMeasureName, unit: Unit, found: Estimate | null, count = notes.length) =>
-    found ? [{ name, unit, count, ...found }] : []
+    found
+      ? [
+          {
+            name,
+            unit,
+            count,
+            ...found,
+            ...(NEVER_BELOW.has(name) ? { low: Math.max(0, found.low) } : {}),
+          },
+        ]
+      : []
   const over = (name: ToneMeasureName, unit: Unit, of: Picked | PickedLevel) =>
     row(name, unit, overTones(has(of)), has(of).length)
   const values = (of: Picked | PickedLevel) => has(of).map((e) => e.value)

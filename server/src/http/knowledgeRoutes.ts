@@ -1,11 +1,18 @@
 /** The addresses of the studio's knowledge: packs, its own entries, its schools. */
-import { parseOwnEntries, parsePackFork, parsePackImport, parseSchools } from '@vein-mend/contract'
+import {
+  parseOwnEntries,
+  parsePackFork,
+  parsePackImport,
+  parseSchools,
+  parseTuning,
+} from '@vein-mend/contract'
 import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { changeOwnEntries, dropPack, forkPack, importPack } from '../usecases/ownPacks'
 import type { KnowledgeResult } from '../usecases/ownPacks'
 import { listPacks, ownAdditionsId, readPack } from '../usecases/readPacks'
 import { chooseSchools, readStudio } from '../usecases/studioPractice'
+import { chooseTuning } from '../usecases/tuning'
 import { statusOf } from './errors'
 
 function noPack(res: Response): void {
@@ -60,6 +67,9 @@ export function knowledgeRoutes(routes: Router, deps: Deps): void {
   })
   routes.get('/studio', async (_req, res) => {
     res.json(await readStudio(deps))
+  })
+  routes.put('/studio/tuning', async (req, res) => {
+    res.json(await chooseTuning(deps, parseTuning(req.body)))
   })
   routes.put('/studio/schools', async (req, res) => {
     const result = await chooseSchools(deps, parseSchools(req.body))

@@ -1,11 +1,38 @@
 /** The addresses of takes: raw bytes in, the file out, and gone. */
 import { parseMeasuring, parseTakeAsked } from '@vein-mend/contract'
+import type { Outcome, TakeMeasuring } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import express from 'express'
-import type { Router } from 'express'
+import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
-import { findTake, keepTake, measureAnew, takeTiming } from '../usecases/takes'
+import { Left } from '../threads'
+import {
+  findTake,
+  keepTake,
+  measureAnew,
+  takeMeasuring,
+  takeTiming,
+  takeTone,
+} from '../usecases/takes'
 import { refused } from './recordFileRoutes'
+
+/** Answers what takes its time, and leaves it where nobody waits any more. */
+async function unlessLeft(
+  res: Response,
+  work: (signal: AbortSignal) => Promise<Outcome<object>>,
+): Promise<void> {
+  const gone = new AbortController()
+  res.on('close', () => {
+    if (!res.writableEnded) gone.abort()
+  })
+  try {
+    const result = await work(gone.signal)
+    if (result.ok) res.json(result.value)
+    else refused(res, result.refusal)
+  } catch (error) {
+    if (!(error instanceof Left)) throw error
+  }
+}
 
 export function takeRoutes(routes: Router, deps: Deps): void {
   routes.post('/students/:id/takes', async (req, res) => {
@@ -20,9 +47,15 @@ export function takeRoutes(routes: Router, deps: Deps): void {
   })
   routes.post('/students/:id/takes/:hash/readings', express.json(), async (req, res) => {
     const { id, hash } = req.params
-    const taken = await measureAnew(deps, id as StudentId, hash, parseMeasuring(req.body))
-    if (taken.ok) res.json(taken.value)
-    else refused(res, taken.refusal)
+    const asked = parseMeasuring(req.body)
+    await unlessLeft(res, (signal) => measureAnew(deps, id as StudentId, hash, asked, signal))
+  })
+  routes.get('/students/:id/takes/:hash/measuring', (req, res) => {
+    res.json({ share: takeMeasuring(req.params.hash) } satisfies TakeMeasuring)
+  })
+  routes.get('/students/:id/takes/:hash/tone', async (req, res) => {
+    const { id, hash } = req.params
+    await unlessLeft(res, (signal) => takeTone(deps, id as StudentId, hash, signal))
   })
   routes.get('/students/:id/takes/:hash/timing', async (req, res) => {
     const found = await takeTiming(deps, req.params.id as StudentId, req.params.hash)

@@ -1,3 +1,3 @@
 /** Threads for what is heavy: engraving, solving, printing, reading what comes in. */
-export { Thread, TooHeavy } from './thread'
-export type { ThreadLimits } from './thread'
+export { Left, Thread, TooHeavy } from './thread'
+export type { Asking, ThreadLimits } from './thread'

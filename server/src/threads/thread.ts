@@ -21,13 +21,27 @@ export class TooHeavy extends Error {
   override readonly name = 'TooHeavy'
 }
 
-/** What a thread says: that it is ready, or how the job ended. */
+/** What a thread says: that it is ready, how far it is, or how the job ended. */
 export type FromThread<Answer> =
   | { readonly kind: 'ready' }
+  | { readonly kind: 'share'; readonly share: number }
   | { readonly kind: 'done'; readonly answer: Answer }
   | { readonly kind: 'failed'; readonly message: string }
 
-interface Waiting<Job, Answer> {
+/** What whoever asks may want besides the answer. */
+export interface Asking {
+  /** Told how much of the job is done, from 0 to 1. */
+  readonly onShare?: (share: number) => void
+  /** Nobody wants the answer any more: the job is left, or never begun. */
+  readonly signal?: AbortSignal
+}
+
+/** The job was left because whoever asked went away. */
+export class Left extends Error {
+  override readonly name = 'Left'
+}
+
+interface Waiting<Job, Answer> extends Asking {
   readonly job: Job
   readonly done: (answer: Answer) => void
   readonly fail: (error: Error) => void
@@ -51,12 +65,30 @@ export class Thread<Job, Answer> {
     private readonly limits: ThreadLimits,
   ) {}
 
-  /** @throws TooHeavy when the job goes past the limits; what else is thrown the job threw itself. */
-  ask(job: Job): Promise<Answer> {
+  /**
+   * @throws TooHeavy when the job goes past the limits
+   * @throws Left when nobody wants it any more; what else is thrown the job threw itself
+   */
+  ask(job: Job, asking: Asking = {}): Promise<Answer> {
     return new Promise((done, fail) => {
-      this.queue.push({ job, done, fail })
+      const waiting = { job, done, fail, ...asking }
+      asking.signal?.addEventListener('abort', () => this.leave(waiting), { once: true })
+      if (asking.signal?.aborted) {
+        fail(new Left(this.name))
+        return
+      }
+      this.queue.push(waiting)
       this.next()
     })
+  }
+
+  /** A job in line is taken out of it; one that is being done takes its thread along. */
+  private leave(waiting: Waiting<Job, Answer>): void {
+    const place = this.queue.indexOf(waiting)
+    if (place >= 0) {
+      this.queue.splice(place, 1)
+      waiting.fail(new Left(this.name))
+    } else if (this.current === waiting) this.lost(new Left(this.name))
   }
 
   /** Whether a thread is there now. */
@@ -127,6 +159,10 @@ export class Thread<Job, Answer> {
       return
     }
     const { current } = this
+    if (message.kind === 'share') {
+      current?.onShare?.(message.share)
+      return
+    }
     this.current = null
     if (message.kind === 'done') current?.done(message.answer)
     else current?.fail(new Error(message.message))
@@ -148,7 +184,7 @@ export class Thread<Job, Answer> {
   }
 
   /** The thread is no more, or is to be no more; who waits in line gets a new one. */
-  private lost(error: TooHeavy): void {
+  private lost(error: TooHeavy | Left): void {
     if (this.timer) clearTimeout(this.timer)
     const { worker, current } = this
     this.worker = null

@@ -5,6 +5,7 @@ import { refuse } from '@vein-mend/contract'
 import { good, groupBy } from '@vein-mend/core/kit'
 import type { Schools } from '@vein-mend/core/packs'
 import type { Deps } from './deps'
+import { readTuning } from './tuning'
 
 /** Every topic on which teachers differ, over all instruments. */
 function topicsOf(deps: Deps): StudioResponse['topics'] {
@@ -29,6 +30,7 @@ export async function readStudio(deps: Deps): Promise<StudioResponse> {
   )
   return {
     today: deps.today(),
+    ...(await readTuning(deps)),
     schools: await deps.knowledge.schools(),
     topics: topicsOf(deps),
     calibration: calibrate(settled.flatMap((s) => s.settled)),

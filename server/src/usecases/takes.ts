@@ -2,7 +2,7 @@
 import { readFile } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
 import { refuse } from '@vein-mend/contract'
-import type { ActsTaken, Outcome, TakeTimingResponse } from '@vein-mend/contract'
+import type { ActsTaken, Outcome, TakeTimingResponse, TakeToneResponse } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type {
   ActId,
@@ -13,11 +13,15 @@ import type {
   Take,
 } from '@vein-mend/core/record'
 import { latestReading } from '@vein-mend/core/record'
+import type { Measured } from '@vein-mend/core/measure'
 import { TIMING_ANALYSER } from '@vein-mend/core/timing'
+import { TONE_ANALYSER } from '@vein-mend/core/tone'
 import type { Deps } from './deps'
 import { removeUnnamed } from './goneTakes'
 import { recordActs } from './recordActs'
 import { askedRung, timed } from './takeTiming'
+import { heard } from './takeTone'
+import { readTuning } from './tuning'
 
 /** What is said with a file that is brought. */
 export interface TakeAsked {
@@ -91,12 +95,16 @@ async function measuredAct(
   if (path === null || !asked) return refuse('rung_without_notes', ['rung'])
   const measured = await timed(await readFile(path), asked)
   if (!measured.ok) return measured
-  const { measures } = measured.value
-  return good({
+  const found = reading(act, hash, measured.value.measures)
+  return good({ ...found, ...TIMING_ANALYSER, of: asked.of })
+}
+
+/** What is written of a take that was measured, but for who measured it. */
+function reading(act: ActId, hash: string, measures: readonly Measured[]) {
+  return {
     kind: 'take-measured',
     id: `${act}-measured` as ActId,
     hash,
-    ...TIMING_ANALYSER,
     measures: measures.map(({ name, value, low, high, unit }) => ({
       name,
       value,
@@ -104,27 +112,92 @@ async function measuredAct(
       high,
       unit,
     })),
-    of: asked.of,
-  } as const)
+  } as const
 }
 
-/** A kept take measured by the analyser of today, beside what was read of it before; for a rung, where one is told now. */
+/** How far each take that is being measured is, by its digest. */
+const measuring = new Map<string, number>()
+
+/** From 0 to 1; null where it is not being measured. */
+export function takeMeasuring(hash: string): number | null {
+  return measuring.get(hash) ?? null
+}
+
+/** A recording measured, with what it was asked to be where that is a rung with notes. */
+async function heardAct(
+  deps: Deps,
+  record: StudentRecord,
+  { act, case: fault, rung }: Measuring,
+  { take, path }: { readonly take: Take; readonly path: string },
+  signal?: AbortSignal,
+) {
+  const knowledge = await deps.knowledge.practised(record.card.instrument)
+  if (!knowledge) return refuse('unknown_pack', ['instrument'])
+  const asked = fault !== null && rung !== null ? askedRung(record, knowledge, fault, rung) : null
+  if (rung !== null && !asked) return refuse('rung_without_notes', ['rung'])
+  const { a4 } = await readTuning(deps)
+  const onShare = (share: number) => measuring.set(take.hash, share)
+  onShare(0)
+  try {
+    const asking = { onShare, ...(signal ? { signal } : {}) }
+    const found = await heard(path, record, knowledge, { rung: asked, a4 }, asking)
+    if (!found.ok) return found
+    return good({
+      ...reading(act, take.hash, found.value.measures),
+      ...TONE_ANALYSER,
+      a4,
+      ...(asked ? { of: asked.of } : {}),
+    })
+  } finally {
+    measuring.delete(take.hash)
+  }
+}
+
+/**
+ * A kept take measured by the analyser of today, beside what was read of it before; for a rung, where one is told now.
+ * Whoever goes away meanwhile leaves it unmeasured.
+ */
 export async function measureAnew(
   deps: Deps,
   student: StudentId,
   hash: string,
   { act, case: fault, rung }: Measuring,
+  signal?: AbortSignal,
 ): Promise<Outcome<ActsTaken>> {
   const [record, found] = [await deps.store.recordOf(student), await findTake(deps, student, hash)]
   if (!found.ok) return found
   const { take } = found.value
-  if (!record || take.kind !== 'notes') return refuse('unknown_take', ['take'])
+  if (!record || take.kind === 'picture') return refuse('unknown_take', ['take'])
   const of = latestReading(take)?.of
   const asked = { act, case: fault ?? of?.case ?? take.case, rung: rung ?? of?.rung ?? null }
-  const measured = await measuredAct(deps, student, record, asked, hash)
+  const measured =
+    take.kind === 'sound'
+      ? await heardAct(deps, record, asked, found.value, signal)
+      : await measuredAct(deps, student, record, asked, hash)
   if (!measured.ok) return measured
   if (!measured.value) return refuse('rung_without_notes', ['rung'])
   return recordActs(deps, student, { acts: [measured.value] })
+}
+
+/** A recording as it sounded, tone by tone, with what it was asked to be. */
+export async function takeTone(
+  deps: Deps,
+  student: StudentId,
+  hash: string,
+  signal?: AbortSignal,
+): Promise<Outcome<TakeToneResponse>> {
+  const found = await findTake(deps, student, hash)
+  if (!found.ok) return found
+  const { take, path } = found.value
+  const record = await deps.store.recordOf(student)
+  const knowledge = record && (await deps.knowledge.practised(record.card.instrument))
+  if (take.kind !== 'sound' || !record || !knowledge) return refuse('unknown_take', ['take'])
+  const last = latestReading(take)
+  const rung = last?.of ? askedRung(record, knowledge, last.of.case, last.of.rung) : null
+  const a4 = last?.a4 ?? (await readTuning(deps)).a4
+  const asking = signal ? { signal } : {}
+  const measured = await heard(path, record, knowledge, { rung, a4 }, asking)
+  return measured.ok ? good({ ...measured.value.picture, of: rung?.of ?? null, a4 }) : measured
 }
 
 /** The take with where its file lies. */

@@ -71,6 +71,12 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   take_kept_already: () => 'This very file is kept already.',
   unknown_words: () => 'Nobody has noted these words with this student.',
   no_notes: () => 'There is no note in this file.',
+  no_sound: () => 'There is no sound in this file.',
+  not_sound: () =>
+    'This recording cannot be measured as it is. Bring it as WAV or FLAC, or through “Play it in”, which turns it into WAV.',
+  odd_sound: () =>
+    'What this recording says of itself does not fit together, so it is not measured.',
+  sound_too_long: () => 'More than ten minutes of sound are not measured. Cut the take first.',
   not_midi: () => 'This MIDI file cannot be read: it is broken or only half there.',
   take_too_long: () => 'A take of more than an hour is not measured. Cut it first.',
   too_many_notes: () =>

@@ -5,6 +5,8 @@ import * as fields from './fields'
 
 const MEASURES_MOST = 60
 const UNIT_MOST = 24
+/** Tunings that were ever in use, Hz. */
+export const A4 = { least: 380, most: 480 } as const
 const VALUE = { least: -1e9, most: 1e9 } as const
 
 /** What an analyser of a stated version read off a take. */
@@ -23,6 +25,7 @@ export const takeMeasured = besideAct({
       }),
       MEASURES_MOST,
     ),
+    a4: optional(number(A4)),
     of: optional(
       object({ case: fields.fault, rung: fields.packId, name: fields.packWords, crossing: flag }),
     ),
@@ -32,7 +35,7 @@ export const takeMeasured = besideAct({
     const outside = measures.findIndex((m) => m.value < m.low || m.value > m.high)
     return outside < 0 ? null : refuse('measure_outside_interval', ['measures', outside, 'value'])
   },
-  apply: (record, { id, hash, analyser, version, measures, of }) => ({
+  apply: (record, { id, hash, analyser, version, measures, a4, of }) => ({
     ...record,
     takes: record.takes.map((t) =>
       t.hash === hash
@@ -40,7 +43,14 @@ export const takeMeasured = besideAct({
             ...t,
             readings: [
               ...t.readings,
-              { act: id, analyser, version, measures, ...(of ? { of } : {}) },
+              {
+                act: id,
+                analyser,
+                version,
+                measures,
+                ...(a4 === undefined ? {} : { a4 }),
+                ...(of ? { of } : {}),
+              },
             ],
           }
         : t,
