@@ -22,6 +22,7 @@ export { pluckSettings, shapeAt } from './make/strings'
 export { musicXml } from './musicXml'
 export { nearerHands, rollRate } from './nearerHand'
 export {
+  flatNamed,
   fifthsOf,
   isBlack,
   KEYS_BY_FOURTHS,

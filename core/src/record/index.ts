@@ -122,7 +122,15 @@ export type {
   PreparedGate,
   StudentRecord,
 } from './state'
-export { caseOf, latestReading, strengthOf, takeSays, verdictByRule, verdictOn } from './takeSays'
+export {
+  caseOf,
+  latestReading,
+  notToldYet,
+  strengthOf,
+  takeSays,
+  verdictByRule,
+  verdictOn,
+} from './takeSays'
 export type { TakeSays, TakeVerdict } from './takeSays'
 export { weakerHand } from './weakerHand'
 export type { WeakerHand } from './weakerHand'

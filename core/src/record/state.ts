@@ -30,6 +30,8 @@ export interface NotedSign {
     readonly threshold: number
     readonly ratio: number
   }
+  /** It was heard at this moment of a take. */
+  readonly heard?: { readonly hash: string; readonly seconds: number }
 }
 
 /** A check as it was answered in a lesson. */

@@ -2,6 +2,7 @@
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
 import { isClear, isTold, ratioOf } from '../measure'
+import { TONE_MEASURES } from '../tone'
 import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'
@@ -87,6 +88,30 @@ function againstOwn(measure: TakeMeasure, own: number): TakeMeasure {
   }
 }
 
+/** A fault that is there shows in at least every other tone; our choice, no source. */
+const SHOWS_IN = 0.5
+
+/** How likely a fault stays unseen in so few tones: that much at least speaks for it still. */
+function unseenIn({ name, count }: TakeMeasure): number {
+  const isTone = TONE_MEASURES.some((m) => m === name)
+  return isTone && count !== undefined ? (1 - SHOWS_IN) ** count : 0
+}
+
+/** Signs that cannot be told yet: they count against the student's own usual value, and nobody knows that. */
+export function notToldYet(
+  record: StudentRecord,
+  take: Take,
+  knowledge: Knowledge,
+): readonly Finding[] {
+  const reading = latestReading(take)
+  return knowledge.findings.filter(
+    ({ measured }) =>
+      measured?.against === 'own' &&
+      reading?.measures.some((m) => m.name === measured.by) &&
+      ownValue(record, take, measured.by) === null,
+  )
+}
+
 /** The sign told by one value; null where it counts against the student's own and nobody knows that yet. */
 function told(
   record: StudentRecord,
@@ -104,7 +129,7 @@ function told(
     measured,
     measure,
     // Without the sign, what lies against the own usual value is nought.
-    ratio: ratioOf(counted, measured, against ? 0 : own),
+    ratio: Math.max(ratioOf(counted, measured, against ? 0 : own), unseenIn(measure)),
     told: isTold(counted, measured),
     clear: isClear(counted, measured),
     own,

@@ -32,6 +32,8 @@ export interface TakeMeasure {
   readonly low: number
   readonly high: number
   readonly unit: string
+  /** How many notes, tones or intervals it was read from; absent where nobody counted. */
+  readonly count?: number
 }
 
 /** What one version of one analyser found; a newer one is put beside it. */

@@ -1,4 +1,5 @@
 /** What a take of sound can be measured for, and how its tones are put together. */
+import { wilson } from '../kit'
 import { meanEstimate, meanOf, sdEstimate } from '../measure'
 import type { Estimate, Measured, Unit } from '../measure'
 import type { ToneNote } from './toneNote'
@@ -71,7 +72,14 @@ function spreadOver(values: readonly number[]): Estimate | null {
   )
 }
 
-const exactly = (value: number): Estimate => ({ value, low: value, high: value })
+/** A share of so many with Wilson's interval. */
+function shareEstimate(of: number, count: number): Estimate {
+  const { low, high } = wilson(of, count)
+  return { value: of / count, low, high }
+}
+
+/** Stretches of sound that are looked at for air as if each were by itself, seconds. */
+const AIR_EVERY_S = 0.5
 
 /** A waver is told with the doubt of its own scatter: half of it each way for one, by their difference for more. */
 function wavers(notes: readonly ToneNote[], of: 'rate' | 'cents'): readonly Estimate[] {
@@ -95,9 +103,6 @@ function beginnings(notes: readonly ToneNote[], of: 'riseMs' | 'speaksMs'): read
   })
 }
 
-type Picked = 'cents' | 'drift' | 'unsteady' | 'breath' | 'brightness' | 'brightnessChange'
-type PickedLevel = 'level' | 'levelUnsteady' | 'decay'
-
 /** Lengths, scatters and counts: never below nought. */
 const NEVER_BELOW: ReadonlySet<ToneMeasureName> = new Set([
   'pitch-spread',
@@ -109,64 +114,98 @@ const NEVER_BELOW: ReadonlySet<ToneMeasureName> = new Set([
   'speaks-after',
 ] as const)
 
+type Picked =
+  | 'cents'
+  | 'drift'
+  | 'unsteady'
+  | 'breath'
+  | 'brightness'
+  | 'brightnessChange'
+  | 'level'
+  | 'levelUnsteady'
+  | 'decay'
+
+/** The tones of a take, put together name by name. */
+class Tones {
+  constructor(readonly notes: readonly ToneNote[]) {}
+
+  private of(what: Picked): readonly Estimate[] {
+    return this.notes.flatMap((n) => {
+      const found = n[what]
+      return found ? [found] : []
+    })
+  }
+
+  values(what: Picked): readonly number[] {
+    return this.of(what).map((e) => e.value)
+  }
+
+  row(
+    name: ToneMeasureName,
+    unit: Unit,
+    found: Estimate | null,
+    count = this.notes.length,
+  ): readonly ToneMeasure[] {
+    if (!found) return []
+    const low = NEVER_BELOW.has(name) ? Math.max(0, found.low) : found.low
+    return [{ name, unit, count, ...found, low }]
+  }
+
+  over(name: ToneMeasureName, unit: Unit, what: Picked): readonly ToneMeasure[] {
+    const all = this.of(what)
+    return this.row(name, unit, overTones(all), all.length)
+  }
+
+  spread(name: ToneMeasureName, unit: Unit, values: readonly number[]): readonly ToneMeasure[] {
+    return this.row(name, unit, spreadOver(values))
+  }
+}
+
 /** What is told of the tones of a take; where the device cut them off, nothing of colour, breath and level. */
 export function toneMeasures(
   notes: readonly ToneNote[],
   clipped: boolean,
   comparable: boolean,
 ): readonly ToneMeasure[] {
-  const has = (of: Picked | PickedLevel) =>
-    notes.flatMap((n) => {
-      const found = n[of]
-      return found ? [found] : []
-    })
-  const row = (name: ToneMeasureName, unit: Unit, found: Estimate | null, count = notes.length) =>
-    found
-      ? [
-          {
-            name,
-            unit,
-            count,
-            ...found,
-            ...(NEVER_BELOW.has(name) ? { low: Math.max(0, found.low) } : {}),
-          },
-        ]
-      : []
-  const over = (name: ToneMeasureName, unit: Unit, of: Picked | PickedLevel) =>
-    row(name, unit, overTones(has(of)), has(of).length)
-  const values = (of: Picked | PickedLevel) => has(of).map((e) => e.value)
+  const tones = new Tones(notes)
+  return [
+    ...(comparable ? tones.over('pitch', 'cents', 'cents') : []),
+    ...tones.spread('pitch-spread', 'cents', tones.values('cents')),
+    ...tones.over('pitch-drift', 'cents-per-second', 'drift'),
+    ...tones.over('pitch-unsteady', 'cents', 'unsteady'),
+    ...tones.row('waver-rate', 'per-second', overTones(wavers(notes, 'rate'))),
+    ...tones.row('waver-extent', 'cents', overTones(wavers(notes, 'cents'))),
+    ...(clipped ? [] : coloured(tones)),
+    ...tones.row('rise', 'ms', overTones(beginnings(notes, 'riseMs'))),
+    ...tones.row('speaks-after', 'ms', overTones(beginnings(notes, 'speaksMs'))),
+    ...counted(tones),
+  ]
+}
+
+/** How much of the time is air, and how many tones squeak. */
+function counted(tones: Tones): readonly ToneMeasure[] {
+  const { notes } = tones
   const time = notes.reduce((sum, n) => sum + n.to - n.from, 0)
   const air = notes.reduce((sum, n) => sum + n.airShare * (n.to - n.from), 0) / time
+  const stretches = Math.max(1, Math.round(time / AIR_EVERY_S))
+  const squeaking = notes.filter((n) => n.jumps.length > 0).length
   return [
-    ...(comparable ? over('pitch', 'cents', 'cents') : []),
-    ...row('pitch-spread', 'cents', spreadOver(values('cents'))),
-    ...over('pitch-drift', 'cents-per-second', 'drift'),
-    ...over('pitch-unsteady', 'cents', 'unsteady'),
-    ...row('waver-rate', 'per-second', overTones(wavers(notes, 'rate'))),
-    ...row('waver-extent', 'cents', overTones(wavers(notes, 'cents'))),
-    ...(clipped ? [] : coloured(over, row, values)),
-    ...row('rise', 'ms', overTones(beginnings(notes, 'riseMs'))),
-    ...row('speaks-after', 'ms', overTones(beginnings(notes, 'speaksMs'))),
-    ...row('air', 'share', exactly(air)),
-    ...row('squeaks', 'notes', exactly(notes.reduce((sum, n) => sum + n.jumps.length, 0))),
+    ...tones.row('air', 'share', shareEstimate(air * stretches, stretches)),
+    ...tones.row('squeaks', 'share', shareEstimate(squeaking, notes.length)),
   ]
 }
 
 /** Breath, colour and level. */
-function coloured(
-  over: (name: ToneMeasureName, unit: Unit, of: Picked | PickedLevel) => readonly ToneMeasure[],
-  row: (name: ToneMeasureName, unit: Unit, found: Estimate | null) => readonly ToneMeasure[],
-  values: (of: Picked | PickedLevel) => readonly number[],
-): readonly ToneMeasure[] {
-  const logs = values('brightness').map((b) => Math.log(b))
+function coloured(tones: Tones): readonly ToneMeasure[] {
+  const logs = tones.values('brightness').map((b) => Math.log(b))
   return [
-    ...over('breath', 'dB', 'breath'),
-    ...over('brightness', 'times', 'brightness'),
-    ...over('brightness-change', 'share', 'brightnessChange'),
-    ...row('brightness-spread', 'share', spreadOver(logs)),
-    ...over('level', 'dB', 'level'),
-    ...over('level-unsteady', 'dB', 'levelUnsteady'),
-    ...row('level-spread', 'dB', spreadOver(values('level'))),
-    ...over('decay', 'dB-per-second', 'decay'),
+    ...tones.over('breath', 'dB', 'breath'),
+    ...tones.over('brightness', 'times', 'brightness'),
+    ...tones.over('brightness-change', 'share', 'brightnessChange'),
+    ...tones.spread('brightness-spread', 'share', logs),
+    ...tones.over('level', 'dB', 'level'),
+    ...tones.over('level-unsteady', 'dB', 'levelUnsteady'),
+    ...tones.spread('level-spread', 'dB', tones.values('level')),
+    ...tones.over('decay', 'dB-per-second', 'decay'),
   ]
 }

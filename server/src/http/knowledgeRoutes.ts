@@ -12,7 +12,7 @@ import { changeOwnEntries, dropPack, forkPack, importPack } from '../usecases/ow
 import type { KnowledgeResult } from '../usecases/ownPacks'
 import { listPacks, ownAdditionsId, readPack } from '../usecases/readPacks'
 import { chooseSchools, readStudio } from '../usecases/studioPractice'
-import { chooseTuning } from '../usecases/tuning'
+import { chooseTuning, readTuning } from '../usecases/tuning'
 import { statusOf } from './errors'
 
 function noPack(res: Response): void {
@@ -67,6 +67,9 @@ export function knowledgeRoutes(routes: Router, deps: Deps): void {
   })
   routes.get('/studio', async (_req, res) => {
     res.json(await readStudio(deps))
+  })
+  routes.get('/studio/tuning', async (_req, res) => {
+    res.json(await readTuning(deps))
   })
   routes.put('/studio/tuning', async (req, res) => {
     res.json(await chooseTuning(deps, parseTuning(req.body)))

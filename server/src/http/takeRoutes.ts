@@ -16,17 +16,22 @@ import {
 } from '../usecases/takes'
 import { refused } from './recordFileRoutes'
 
+/** Told when whoever asked goes away before they are answered. */
+function goneSignal(res: Response): AbortSignal {
+  const gone = new AbortController()
+  res.on('close', () => {
+    if (!res.writableEnded) gone.abort()
+  })
+  return gone.signal
+}
+
 /** Answers what takes its time, and leaves it where nobody waits any more. */
 async function unlessLeft(
   res: Response,
   work: (signal: AbortSignal) => Promise<Outcome<object>>,
 ): Promise<void> {
-  const gone = new AbortController()
-  res.on('close', () => {
-    if (!res.writableEnded) gone.abort()
-  })
   try {
-    const result = await work(gone.signal)
+    const result = await work(goneSignal(res))
     if (result.ok) res.json(result.value)
     else refused(res, result.refusal)
   } catch (error) {
@@ -37,7 +42,8 @@ async function unlessLeft(
 export function takeRoutes(routes: Router, deps: Deps): void {
   routes.post('/students/:id/takes', async (req, res) => {
     const asked = parseTakeAsked(req.query)
-    const result = await keepTake(deps, req.params.id as StudentId, asked, req)
+    const signal = goneSignal(res)
+    const result = await keepTake(deps, req.params.id as StudentId, asked, req, signal)
     if (result.ok) res.json(result.value)
     else {
       // What is left of the file is not waited for.
@@ -50,8 +56,8 @@ export function takeRoutes(routes: Router, deps: Deps): void {
     const asked = parseMeasuring(req.body)
     await unlessLeft(res, (signal) => measureAnew(deps, id as StudentId, hash, asked, signal))
   })
-  routes.get('/students/:id/takes/:hash/measuring', (req, res) => {
-    res.json({ share: takeMeasuring(req.params.hash) } satisfies TakeMeasuring)
+  routes.get('/students/:id/measuring/:act', (req, res) => {
+    res.json({ share: takeMeasuring(req.params.act) } satisfies TakeMeasuring)
   })
   routes.get('/students/:id/takes/:hash/tone', async (req, res) => {
     const { id, hash } = req.params

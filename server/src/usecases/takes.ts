@@ -11,11 +11,13 @@ import type {
   StudentId,
   StudentRecord,
   Take,
+  TakeFile,
 } from '@vein-mend/core/record'
 import { latestReading } from '@vein-mend/core/record'
 import type { Measured } from '@vein-mend/core/measure'
 import { TIMING_ANALYSER } from '@vein-mend/core/timing'
 import { TONE_ANALYSER } from '@vein-mend/core/tone'
+import { Left } from '../threads'
 import type { Deps } from './deps'
 import { removeUnnamed } from './goneTakes'
 import { recordActs } from './recordActs'
@@ -39,6 +41,7 @@ export async function keepTake(
   student: StudentId,
   asked: TakeAsked,
   incoming: Readable,
+  signal?: AbortSignal,
 ): Promise<Outcome<ActsTaken>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
@@ -58,8 +61,7 @@ export async function keepTake(
     words,
   } as const
   try {
-    const measured =
-      take === 'notes' ? await measuredAct(deps, student, record, asked, hash) : good(null)
+    const measured = await measuredWith(deps, student, record, asked, kept.file, signal)
     const taken = measured.ok
       ? await recordActs(deps, student, {
           acts: [request, ...(measured.value ? [measured.value] : [])],
@@ -69,6 +71,27 @@ export async function keepTake(
     return taken
   } catch (error) {
     await removeUnnamed(deps, student, hash)
+    throw error
+  }
+}
+
+/** Played and sounded takes of a rung are measured as they are kept; a picture, and what was for nothing, only kept. */
+async function measuredWith(
+  deps: Deps,
+  student: StudentId,
+  record: StudentRecord,
+  asked: TakeAsked,
+  { hash, kind }: TakeFile,
+  signal?: AbortSignal,
+) {
+  if (kind === 'notes') return measuredAct(deps, student, record, asked, hash)
+  const path = deps.takes.pathOf(student, hash)
+  if (kind === 'picture' || asked.rung === null || path === null) return good(null)
+  try {
+    return await heardAct(deps, record, asked, { hash, path }, signal)
+  } catch (error) {
+    // Whoever does not wait for the figures keeps the take all the same.
+    if (error instanceof Left) return good(null)
     throw error
   }
 }
@@ -105,22 +128,23 @@ function reading(act: ActId, hash: string, measures: readonly Measured[]) {
     kind: 'take-measured',
     id: `${act}-measured` as ActId,
     hash,
-    measures: measures.map(({ name, value, low, high, unit }) => ({
+    measures: measures.map(({ name, value, low, high, unit, count }) => ({
       name,
       value,
       low,
       high,
       unit,
+      count,
     })),
   } as const
 }
 
-/** How far each take that is being measured is, by its digest. */
+/** How far each measuring is, by the act that asked for it. */
 const measuring = new Map<string, number>()
 
 /** From 0 to 1; null where it is not being measured. */
-export function takeMeasuring(hash: string): number | null {
-  return measuring.get(hash) ?? null
+export function takeMeasuring(act: string): number | null {
+  return measuring.get(act) ?? null
 }
 
 /** A recording measured, with what it was asked to be where that is a rung with notes. */
@@ -128,7 +152,7 @@ async function heardAct(
   deps: Deps,
   record: StudentRecord,
   { act, case: fault, rung }: Measuring,
-  { take, path }: { readonly take: Take; readonly path: string },
+  { hash, path }: { readonly hash: string; readonly path: string },
   signal?: AbortSignal,
 ) {
   const knowledge = await deps.knowledge.practised(record.card.instrument)
@@ -136,20 +160,20 @@ async function heardAct(
   const asked = fault !== null && rung !== null ? askedRung(record, knowledge, fault, rung) : null
   if (rung !== null && !asked) return refuse('rung_without_notes', ['rung'])
   const { a4 } = await readTuning(deps)
-  const onShare = (share: number) => measuring.set(take.hash, share)
+  const onShare = (share: number) => measuring.set(act, share)
   onShare(0)
   try {
     const asking = { onShare, ...(signal ? { signal } : {}) }
     const found = await heard(path, record, knowledge, { rung: asked, a4 }, asking)
     if (!found.ok) return found
     return good({
-      ...reading(act, take.hash, found.value.measures),
+      ...reading(act, hash, found.value.measures),
       ...TONE_ANALYSER,
       a4,
       ...(asked ? { of: asked.of } : {}),
     })
   } finally {
-    measuring.delete(take.hash)
+    measuring.delete(act)
   }
 }
 
@@ -172,7 +196,7 @@ export async function measureAnew(
   const asked = { act, case: fault ?? of?.case ?? take.case, rung: rung ?? of?.rung ?? null }
   const measured =
     take.kind === 'sound'
-      ? await heardAct(deps, record, asked, found.value, signal)
+      ? await heardAct(deps, record, asked, { hash, path: found.value.path }, signal)
       : await measuredAct(deps, student, record, asked, hash)
   if (!measured.ok) return measured
   if (!measured.value) return refuse('rung_without_notes', ['rung'])

@@ -25,7 +25,10 @@ import type {
   StudentsResponse,
   StudioMendingResponse,
   StudioResponse,
+  StudioTuning,
+  TakeMeasuring,
   TakeTimingResponse,
+  TakeToneResponse,
 } from '@vein-mend/contract'
 
 import type { Schools } from '@vein-mend/core/packs'
@@ -90,7 +93,12 @@ interface Saved {
 export const api = {
   passage: (request: PassageRequest) => send<Passage>('POST', '/passages', request),
   /** The bytes go as they are; nothing of them is kept in the browser. */
-  keepTake: (id: StudentId, { act, lesson, case: fault, words, rung }: TakeSaid, file: Blob) => {
+  keepTake: (
+    id: StudentId,
+    { act, lesson, case: fault, words, rung }: TakeSaid,
+    file: Blob,
+    signal?: AbortSignal,
+  ) => {
     const said = new URLSearchParams({
       act,
       lesson,
@@ -102,6 +110,7 @@ export const api = {
       method: 'POST',
       headers: { 'content-type': 'application/octet-stream' },
       body: file,
+      ...(signal ? { signal } : {}),
     })
   },
   takeIn: (id: StudentId, handover: object) =>
@@ -140,7 +149,20 @@ export const api = {
     student: StudentId,
     hash: string,
     asked: { readonly act: ActId; readonly case?: CaseId; readonly rung?: string },
-  ) => send<ActsTaken>('POST', `/students/${at(student)}/takes/${at(hash)}/readings`, asked),
+    signal?: AbortSignal,
+  ) =>
+    ask<ActsTaken>(`/students/${at(student)}/takes/${at(hash)}/readings`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(asked),
+      ...(signal ? { signal } : {}),
+    }),
+  measuring: (student: StudentId, act: ActId) =>
+    ask<TakeMeasuring>(`/students/${at(student)}/measuring/${at(act)}`),
+  takeTone: (student: StudentId, hash: string) =>
+    ask<TakeToneResponse>(`/students/${at(student)}/takes/${at(hash)}/tone`),
+  tuning: () => ask<StudioTuning>('/studio/tuning'),
+  chooseTuning: (tuning: StudioTuning) => send<StudioTuning>('PUT', '/studio/tuning', tuning),
   takeTiming: (student: StudentId, hash: string) =>
     ask<TakeTimingResponse>(`/students/${at(student)}/takes/${at(hash)}/timing`),
   sheet: (student: string, day: string) =>

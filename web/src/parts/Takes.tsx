@@ -13,7 +13,12 @@ function Shown({ take, address }: { take: Take; address: string }) {
   const student = useView().id
   if (take.kind === 'sound') {
     return (
-      <audio controls preload="none" src={address} aria-label={nameOf(take)} className="h-11" />
+      <span className="flex flex-wrap items-center gap-2">
+        <audio controls preload="none" src={address} aria-label={nameOf(take)} className="h-11" />
+        <Link className={buttonClass()} to={`/students/${student}/takes/${take.act}`}>
+          Look at it
+        </Link>
+      </span>
     )
   }
   if (take.kind === 'picture') {

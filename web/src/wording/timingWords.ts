@@ -30,50 +30,6 @@ export const MEASURE_WORDS: Readonly<Record<MeasureName, string>> = {
   'slips-later': 'More slips in the second half',
 }
 
-/** A value in its unit, with a sign where it goes both ways. */
-export function sayValue(value: number, unit: string): string {
-  const minus = (text: string) => text.replace('-', '−')
-  switch (unit) {
-    case 'share':
-      return minus(`${Math.round(value * 100)}\u00a0%`)
-    case 'ms':
-      return minus(`${Math.round(value)} ms`)
-    case 'velocity':
-      return minus(String(Math.round(value)))
-    case 'bpm':
-      return `${Math.round(value)}`
-    case 'per-second':
-      return value.toFixed(1)
-    default:
-      return String(Math.round(value))
-  }
-}
-
-/** A bound of an interval, without the unit that stands behind its value already. */
-function bare(value: number, unit: string): string {
-  return sayValue(value, unit).replace(/\u00a0%$| ms$/, '')
-}
-
-/** The value with the interval it surely lies in, where there is one. */
-export function sayMeasure(m: {
-  readonly value: number
-  readonly low: number
-  readonly high: number
-  readonly unit: string
-}): string {
-  const value = sayValue(m.value, m.unit)
-  const [low, high] = [bare(m.low, m.unit), bare(m.high, m.unit)]
-  return low === high ? value : `${value} (${low} to ${high})`
-}
-
-/** A ratio of two likelihoods, said as odds. */
-export function sayRatio(ratio: number): string {
-  const times = ratio >= 1 ? ratio : 1 / ratio
-  if (times < 1.2) return 'says nothing either way'
-  const shown = times < 3 ? times.toFixed(1) : String(Math.round(times))
-  return ratio >= 1 ? `speaks for it, ${shown} to 1` : `speaks against it, ${shown} to 1`
-}
-
 export const PLAYED_FAULT_WORDS: Readonly<Record<PlayedFault, string>> = {
   none: 'well',
   uneven: 'unevenly',

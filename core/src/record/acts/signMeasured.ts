@@ -1,4 +1,4 @@
-import { digest, good, number, object, oneOf, text } from '../../kit'
+import { digest, good, number, object, oneOf, optional, text } from '../../kit'
 import { SIDES } from '../../measure'
 import { filled, lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
@@ -24,6 +24,7 @@ export const signMeasured = lessonAct({
         low: number(VALUE),
         high: number(VALUE),
         unit: text(UNIT_MOST),
+        count: optional(number({ least: 0, most: 1e6, whole: true })),
       }),
       side: oneOf(SIDES),
       threshold: number(VALUE),

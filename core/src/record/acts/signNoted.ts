@@ -1,10 +1,13 @@
-import { good, nullable, optional, usually } from '../../kit'
+import { digest, good, nullable, number, object, optional, usually } from '../../kit'
 import { filled, lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
 import { lessonOf } from '../state'
 import { endStops, raiseStop } from '../stops'
 import * as fields from './fields'
+
+/** No take is longer than an hour. */
+const SECONDS = { least: 0, most: 3600 } as const
 
 /** Something was seen, heard or felt. */
 export const signNoted = lessonAct({
@@ -17,6 +20,8 @@ export const signNoted = lessonAct({
       prompted: fields.prompted,
       /** The setting in which it was noted; null when nobody said. */
       condition: usually(nullable(fields.condition), null),
+      /** Where it was heard, in a take: seconds from its beginning. */
+      heard: optional(object({ hash: digest, seconds: number(SECONDS) })),
     },
     {
       text: fields.packWords,
@@ -24,7 +29,11 @@ export const signNoted = lessonAct({
       /** The sign stops the playing of this part: pain, numbness, dizziness. */
       stops: optional(fields.bodyPart),
     },
-    (request, _record, knowledge) => {
+    (request, record, knowledge) => {
+      const { heard } = request
+      if (heard && !record?.takes.some((t) => t.hash === heard.hash && !t.removed)) {
+        return refused('unknown_take', 'heard')
+      }
       const finding = knowledge.findings.find((f) => f.id === request.finding)
       if (!finding) return refused('unknown_finding', 'finding', { finding: request.finding })
       const { text, strand, stop } = finding
@@ -32,8 +41,11 @@ export const signNoted = lessonAct({
     },
   ),
   apply: (record, act) => {
-    const { finding, text, strand, strength, prompted, condition, stops = null } = act
-    const sign = { act: act.id, finding, text, strand, strength, prompted, condition, stops }
+    const { finding, text, strand, strength, prompted, condition, stops = null, heard } = act
+    const sign = {
+      ...{ act: act.id, finding, text, strand, strength, prompted, condition, stops },
+      ...(heard ? { heard } : {}),
+    }
     const noted = inLesson(record, act.lesson, (l) => ({
       ...l,
       signs: [...l.signs.filter((s) => s.finding !== finding), sign],

@@ -22,6 +22,7 @@ export const takeMeasured = besideAct({
         low: number(VALUE),
         high: number(VALUE),
         unit: text(UNIT_MOST),
+        count: optional(number({ least: 0, most: 1e6, whole: true })),
       }),
       MEASURES_MOST,
     ),

@@ -6,7 +6,7 @@ import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { sayMeasure } from '../../wording/timingWords'
+import { sayMeasure } from '../../wording/measureWords'
 
 /** Takes that are shown; the others are on the student's page. */
 const TAKES_MOST = 8

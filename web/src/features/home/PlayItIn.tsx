@@ -9,7 +9,7 @@ import { canHearMidi } from '../../devices/midiKeyboard'
 import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
 import { Choice } from '../../ui/Choice'
 import { Fold } from '../../ui/Fold'
-import { sayMeasure } from '../../wording/timingWords'
+import { sayMeasure } from '../../wording/measureWords'
 
 interface Props {
   readonly exercise: Exercise

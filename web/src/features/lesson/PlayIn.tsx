@@ -1,84 +1,57 @@
-/** A rung played into the record: from a MIDI keyboard, a file, or the made-up keyboard that ships. */
-import type { Exercise } from '@vein-mend/core/music'
+/** A rung played into the record: recorded, from a MIDI keyboard, tapped, from a file, or by the made-up players that ship. */
+import { useQuery } from '@tanstack/react-query'
+import type { Exercise, InstrumentSound } from '@vein-mend/core/music'
 import type { CaseState } from '@vein-mend/core/record'
-import { factsOf } from '@vein-mend/core/record'
-import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
+import { factsOf, mayKeep } from '@vein-mend/core/record'
+import { rungExercise, soundFor, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
-import { seededRng } from '@vein-mend/core/kit'
-import { askedOf, PLAYED_FAULTS, playAsked } from '@vein-mend/core/timing'
-import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
+import { askedOf } from '@vein-mend/core/timing'
+import type { PlayedNote } from '@vein-mend/core/timing'
+import { ANY_PITCH, rangeOfInstrument, soundingOf } from '@vein-mend/core/tone'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { api } from '../../data/api'
-import { freshAct } from '../../data/freshId'
 import { useLesson, useView } from '../../data/studentContext'
-import { useChange } from '../../data/useChange'
+import { useMeasuring } from '../../data/useMeasuring'
 import { canHearMidi } from '../../devices/midiKeyboard'
 import { playedMidi } from '../../devices/playedMidi'
+import { MeasuringBar } from '../../parts/MeasuringBar'
 import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
+import { RecordHere } from '../../parts/RecordHere'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { Field } from '../../ui/Field'
-import { Pick } from '../../ui/Inputs'
 import { SidePanel } from '../../ui/SidePanel'
-import { PLAYED_FAULT_WORDS } from '../../wording/timingWords'
+import { measurable } from '../../workers/soundFiles'
+import { MadeUpKeyboard, MadeUpPlayer } from './MadeUp'
 
 interface Props {
   readonly state: CaseState
   readonly rung: LadderRung
 }
 
-type Way = 'keyboard' | 'taps' | 'file' | 'made-up'
-const WAYS: readonly (readonly [Way, string])[] = [
-  ['keyboard', 'MIDI keyboard'],
-  ['taps', 'Tapped'],
-  ['file', 'A MIDI file'],
-  ['made-up', 'Made-up keyboard'],
-]
-const STRENGTHS = [
-  ['0.4', 'a little'],
-  ['1', 'plainly'],
-] as const
+type Way = 'microphone' | 'keyboard' | 'taps' | 'file' | 'made-up'
 
-/** The notes of the rung as this student has them now; null where it has none. */
-function useExercise({ state, rung }: Props): Exercise | null {
-  const view = useView()
-  const tempo = state.ladder?.tempo ? { tempo: tempoNow(state.ladder.tempo) } : {}
-  return rungExercise(rung, view.knowledge, factsOf(view.record.card, view.knowledge), tempo)
+/** Instruments that are built with keys a computer can hear. */
+const WITH_MIDI: readonly InstrumentSound['family'][] = ['keyboard', 'mallets']
+
+const WAY_WORDS: Readonly<Record<Way, string>> = {
+  microphone: 'Microphone',
+  keyboard: 'MIDI keyboard',
+  taps: 'Tapped',
+  file: 'A file',
+  'made-up': 'Made-up player',
 }
 
-/** Plays the rung with a fault, to see what the measuring makes of it. */
-function MadeUpKeyboard({
-  exercise,
-  onPlayed,
-}: {
-  exercise: Exercise
-  onPlayed: (notes: readonly PlayedNote[]) => void
-}) {
-  const [fault, setFault] = useState<PlayedFault>('none')
-  const [strength, setStrength] = useState<'0.4' | '1'>('1')
-  const play = () => {
-    const rng = seededRng(Date.now())
-    const playing = { tempo: exercise.tempo, fault, strength: Number(strength), rng }
-    onPlayed(playAsked(askedOf(exercise), playing))
-  }
-  return (
-    <div className="space-y-3">
-      <p className="text-kiln">Nobody plays: it shows what the measuring tells of a known fault.</p>
-      <Pick
-        label="It plays"
-        value={fault}
-        options={PLAYED_FAULTS.map((f) => [f, PLAYED_FAULT_WORDS[f]])}
-        onChange={setFault}
-      />
-      {fault !== 'none' && (
-        <Choice label="How much" value={strength} options={STRENGTHS} onChange={setStrength} />
-      )}
-      <Button look="main" onClick={play}>
-        Play it
-      </Button>
-    </div>
-  )
+/** The instrument as this student has it, and the notes of the rung on it; null where it has none. */
+function useAsked({ state, rung }: Props) {
+  const view = useView()
+  const facts = factsOf(view.record.card, view.knowledge)
+  const tempo = state.ladder?.tempo ? { tempo: tempoNow(state.ladder.tempo) } : {}
+  const exercise = rungExercise(rung, view.knowledge, facts, tempo)
+  const sound = view.knowledge.sound ? soundFor(view.knowledge.sound, facts) : null
+  const { data } = useQuery({ queryKey: ['studio', 'tuning'], queryFn: api.tuning })
+  return { exercise, sound, a4: data?.a4 ?? null }
 }
 
 interface Brought {
@@ -90,32 +63,133 @@ function useKeeping({ state, rung }: Props) {
   const lesson = useLesson()
   const view = useView()
   const navigate = useNavigate()
-  return useChange({
-    change: async ({ file, words }: Brought) => {
-      const act = freshAct()
+  return useMeasuring(view.id, {
+    send: async ({ file, words }: Brought, { act, signal }) => {
       const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words }
-      await api.keepTake(view.id, said, file)
-      return act
+      await api.keepTake(view.id, said, file, signal)
     },
-    touches: [['student', view.id]],
     unchanged: 'What was played is still here.',
     done: (act) => navigate(`/students/${view.id}/takes/${act}`),
   })
 }
 
+/** Recordings need a yes; where there is none, the way to it. */
+function NoConsent() {
+  const view = useView()
+  return (
+    <p>
+      {view.record.card.name}’s card has no yes yet to recordings.{' '}
+      <Link to={`/students/${view.id}/card`} className="underline underline-offset-4">
+        Note it under Consents
+      </Link>{' '}
+      first.
+    </p>
+  )
+}
+
+interface WayProps {
+  readonly way: Way
+  readonly exercise: Exercise
+  readonly sound: InstrumentSound | null
+  readonly a4: number
+  readonly midi: boolean
+  readonly busy: boolean
+  readonly onNotes: (notes: readonly PlayedNote[], by: string | null) => void
+  readonly onSound: (recording: Blob, by: string | null) => void
+}
+
+function FromFile({
+  midi,
+  busy,
+  onFile,
+}: {
+  midi: boolean
+  busy: boolean
+  onFile: (file: File) => void
+}) {
+  return (
+    <Field label={midi ? 'A MIDI file or a recording of this rung' : 'A recording of this rung'}>
+      {(p) => (
+        <input
+          {...p}
+          type="file"
+          accept={midi ? '.mid,.midi,audio/*' : 'audio/*'}
+          disabled={busy}
+          onChange={(event) => {
+            const file = event.target.files?.[0]
+            if (file) onFile(file)
+            event.target.value = ''
+          }}
+        />
+      )}
+    </Field>
+  )
+}
+
+function ByWay({ way, exercise, sound, a4, midi, busy, onNotes, onSound }: WayProps) {
+  const view = useView()
+  const mayRecord = mayKeep(view.record.card, 'sound')
+  const sounding = sound ? soundingOf(sound) : 'sustained'
+  const hearing = {
+    a4,
+    range: sound ? rangeOfInstrument(sound, a4) : ANY_PITCH,
+    transpose: sound?.transpose ?? 0,
+  }
+  switch (way) {
+    case 'microphone':
+      return mayRecord ? (
+        <RecordHere hearing={hearing} onRecorded={(r) => onSound(r, null)} />
+      ) : (
+        <NoConsent />
+      )
+    case 'keyboard':
+      return <HearKeyboard onPlayed={(n) => onNotes(n, null)} />
+    case 'taps':
+      return <TapHere asked={askedOf(exercise)} onPlayed={(n) => onNotes(n, 'tapped')} />
+    case 'file':
+      return <FromFile midi={midi} busy={busy} onFile={(file) => onSound(file, null)} />
+    case 'made-up':
+      if (midi) {
+        return (
+          <MadeUpKeyboard exercise={exercise} onPlayed={(n) => onNotes(n, 'made-up keyboard')} />
+        )
+      }
+      return mayRecord ? (
+        <MadeUpPlayer
+          exercise={exercise}
+          sounding={sounding}
+          a4={a4}
+          onRecorded={(r) => onSound(r, 'made-up player')}
+        />
+      ) : (
+        <NoConsent />
+      )
+  }
+}
+
+/** A MIDI file is measured as it is; of what the browser cannot decode either, the studio says what is wrong with it. */
+async function asMeasured(file: Blob): Promise<Blob> {
+  const head = new Uint8Array(await file.slice(0, 4).arrayBuffer())
+  if (String.fromCharCode(...head) === 'MThd') return file
+  return measurable(file).catch(() => file)
+}
+
 export function PlayIn({ state, rung }: Props) {
   const [open, setOpen] = useState(false)
-  const [way, setWay] = useState<Way>(canHearMidi() ? 'keyboard' : 'file')
-  const exercise = useExercise({ state, rung })
-  const { run, running, trouble } = useKeeping({ state, rung })
+  const { exercise, sound, a4 } = useAsked({ state, rung })
+  const midi = sound !== null && WITH_MIDI.includes(sound.family)
+  const [way, setWay] = useState<Way>(midi ? (canHearMidi() ? 'keyboard' : 'file') : 'microphone')
+  const { run, running, trouble, share, leave } = useKeeping({ state, rung })
   // Held until the server has it: nobody plays the same thing twice.
   const [brought, setBrought] = useState<Brought | null>(null)
-  const bring = (file: Blob, words = rung.name) => {
+  const bring = (file: Blob, by: string | null) => {
+    const words = by === null ? rung.name : `${rung.name} (${by})`
     setBrought({ file, words })
     run({ file, words })
   }
-  const keep = (words?: string) => (notes: readonly PlayedNote[]) =>
-    bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), words)
+  const ways = (['microphone', 'keyboard', 'taps', 'file', 'made-up'] as const).filter(
+    (w) => midi || w !== 'keyboard',
+  )
   return (
     <>
       <Button small look="bare" onClick={() => setOpen(true)}>
@@ -128,35 +202,29 @@ export function PlayIn({ state, rung }: Props) {
         about="What is played is kept as a take, laid against the notes of the rung and measured."
       >
         <div className="space-y-5">
-          <Choice label="From where" value={way} options={WAYS} onChange={setWay} />
-          {way === 'keyboard' && <HearKeyboard onPlayed={keep()} />}
-          {way === 'taps' && exercise && (
-            <TapHere asked={askedOf(exercise)} onPlayed={keep(`${rung.name} (tapped)`)} />
-          )}
-          {way === 'file' && (
-            <Field label="A MIDI file of this rung">
-              {(p) => (
-                <input
-                  {...p}
-                  type="file"
-                  accept=".mid,.midi,audio/midi"
-                  disabled={running}
-                  onChange={(event) => {
-                    const file = event.target.files?.[0]
-                    if (file) bring(file)
-                    event.target.value = ''
-                  }}
-                />
-              )}
-            </Field>
-          )}
-          {way === 'made-up' && exercise && (
-            <MadeUpKeyboard
+          <Choice
+            label="From where"
+            value={way}
+            options={ways.map((w) => [w, WAY_WORDS[w]] as const)}
+            onChange={setWay}
+          />
+          {exercise && a4 !== null && (
+            <ByWay
+              way={way}
               exercise={exercise}
-              onPlayed={keep(`${rung.name} (made-up keyboard)`)}
+              sound={sound}
+              a4={a4}
+              midi={midi}
+              busy={running}
+              onNotes={(notes, by) =>
+                bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), by)
+              }
+              onSound={(recording, by) =>
+                void asMeasured(recording).then((file) => bring(file, by))
+              }
             />
           )}
-          {running && <p role="status">Measuring …</p>}
+          {running && <MeasuringBar share={share} onLeave={leave} />}
           {trouble && (
             <div role="alert" className="text-danger">
               {trouble.words}{' '}

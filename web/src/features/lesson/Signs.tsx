@@ -7,7 +7,7 @@ import { Link } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
-import { sayValue } from '../../wording/timingWords'
+import { sayValue } from '../../wording/measureWords'
 import { STRAND_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import { CommandLine } from './CommandLine'
 import type { Command } from './deskTypes'
@@ -17,6 +17,22 @@ import { OwnWordsNoted } from './OwnWordsNoted'
 import type { Setting } from './setting'
 import { SignTiles } from './SignTiles'
 import { SIGNS_PLACE } from './deskPlaces'
+
+/** Of a sign that was heard in a take: when, and the way to it. */
+function HeardIn({ sign }: { sign: NotedSign }) {
+  const view = useView()
+  const { heard } = sign
+  const take = view.record.takes.find((t) => t.hash === heard?.hash && !t.removed)
+  if (!heard || !take) return null
+  return (
+    <Link
+      to={`/students/${view.id}/takes/${take.act}`}
+      className="text-kiln text-sm underline underline-offset-4"
+    >
+      heard at {heard.seconds.toFixed(1)} s
+    </Link>
+  )
+}
 
 /** Of a sign that was measured: the value, and the way to its take. */
 function Measured({ sign }: { sign: NotedSign }) {
@@ -61,6 +77,7 @@ function NotedList({
             {STRENGTH_WORDS[s.strength]}
           </span>
           {s.measured && <Measured sign={s} />}
+          {s.heard && <HeardIn sign={s} />}
           <button
             type="button"
             className="ml-auto grid size-9 place-items-center"

@@ -27,7 +27,7 @@ import { Choice } from '../../ui/Choice'
 import { Num } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
 import { SidePanel } from '../../ui/SidePanel'
-import { sayMeasure } from '../../wording/timingWords'
+import { sayMeasure } from '../../wording/measureWords'
 import { plural } from '../../wording/words'
 
 const FIRST_BPM = 60

@@ -1,40 +1,62 @@
-/** Every value of a take, beside that of the take before; and measuring it anew. */
+/** Every value of a take, beside those of other takes; and measuring it anew. */
 import { latestReading } from '@vein-mend/core/record'
 import type { CaseId, Take, TakeReading } from '@vein-mend/core/record'
 import { MEASURES, TIMING_ANALYSER } from '@vein-mend/core/timing'
-import type { MeasureName } from '@vein-mend/core/timing'
+import { TONE_ANALYSER, TONE_MEASURES } from '@vein-mend/core/tone'
 import { useState } from 'react'
 import { api } from '../../data/api'
-import { freshAct } from '../../data/freshId'
 import { useView } from '../../data/studentContext'
-import { useChange } from '../../data/useChange'
+import { useMeasuring } from '../../data/useMeasuring'
+import { MeasuringBar } from '../../parts/MeasuringBar'
 import { Button } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { MEASURE_WORDS, sayMeasure, sayValue } from '../../wording/timingWords'
+import { measureWords, sayMeasure, sayValue } from '../../wording/measureWords'
 
-/** The take of the same rung before this one, if there was any. */
-function takeBefore(takes: readonly Take[], take: Take): Take | null {
+/** Takes beside which one is shown. */
+const BESIDE_MOST = 2
+
+/** Takes of the same rung before this one, the nearest first. */
+export function takesBefore(takes: readonly Take[], take: Take): readonly Take[] {
   const rung = latestReading(take)?.of?.rung
-  const earlier = takes.slice(0, takes.indexOf(take)).filter((t) => !t.removed)
-  return earlier.findLast((t) => rung !== undefined && latestReading(t)?.of?.rung === rung) ?? null
+  if (rung === undefined) return []
+  return takes
+    .slice(0, takes.indexOf(take))
+    .filter((t) => !t.removed && t.kind === take.kind && latestReading(t)?.of?.rung === rung)
+    .toReversed()
 }
 
-function useMeasuring(take: Take) {
+interface RungChosen {
+  readonly case: CaseId
+  readonly rung: string
+}
+
+function useReading(take: Take) {
   const view = useView()
-  return useChange({
-    change: (rung: { readonly case: CaseId; readonly rung: string } | null) =>
-      api.measureTake(view.id, take.hash, { act: freshAct(), ...rung }),
-    touches: [['student', view.id]],
+  return useMeasuring(view.id, {
+    send: (rung: RungChosen | null, { act, signal }) =>
+      api.measureTake(view.id, take.hash, { act, ...rung }, signal),
     unchanged: 'The take is as it was.',
   })
 }
 
-/** What was played of nothing in particular can be laid against a rung later. */
-function ForRung({ take }: { take: Take }) {
+function Progress({ reading }: { reading: ReturnType<typeof useReading> }) {
+  const { running, share, leave, trouble } = reading
+  if (running) return <MeasuringBar share={share} onLeave={leave} />
+  return (
+    trouble && (
+      <p role="alert" className="text-danger">
+        {trouble.words}
+      </p>
+    )
+  )
+}
+
+/** What was played of nothing in particular can be laid against a rung later; sound can be measured without. */
+function NotMeasured({ take }: { take: Take }) {
   const view = useView()
-  const { run, running, trouble } = useMeasuring(take)
+  const reading = useReading(take)
   const rungs = view.record.cases.flatMap(({ id, name, ladder }) =>
     (ladder?.rungs ?? [])
       .filter((r) => r.notes ?? r.own)
@@ -42,61 +64,62 @@ function ForRung({ take }: { take: Take }) {
   )
   const [chosen, choose] = useState('')
   const rung = rungs.find((r) => r.key === chosen)
-  if (rungs.length === 0) {
-    return <p className="text-kiln">No ladder with notes to lay it against.</p>
+  const none = take.kind === 'sound' ? 'nothing in particular' : 'choose a rung'
+  const run = () => {
+    if (rung) reading.run({ case: rung.case, rung: rung.rung })
+    else if (take.kind === 'sound') reading.run(null)
   }
   return (
     <div className="space-y-2">
       <Pick
         label="It was played for"
         value={chosen}
-        options={[['', 'choose a rung'], ...rungs.map((r) => [r.key, r.words] as const)]}
+        options={[['', none], ...rungs.map((r) => [r.key, r.words] as const)]}
         onChange={choose}
       />
-      <Button
-        disabled={running || !rung}
-        onClick={() => rung && run({ case: rung.case, rung: rung.rung })}
-      >
+      <Button disabled={reading.running || (take.kind === 'notes' && !rung)} onClick={run}>
         Measure it
       </Button>
-      {trouble && (
-        <p role="alert" className="text-danger">
-          {trouble.words}
-        </p>
-      )}
+      <Progress reading={reading} />
     </div>
   )
 }
 
-/** Read by an analyser that is older than this one: its figures stay, and the new ones stand beside them. */
+/** Read by an analyser that is older than today's: its figures stay, and the new ones stand beside them. */
 function Older({ take, reading }: { take: Take; reading: TakeReading }) {
-  const { run, running, trouble } = useMeasuring(take)
-  if (reading.version === TIMING_ANALYSER.version) return null
+  const anew = useReading(take)
+  const { version } = reading.analyser === 'tone' ? TONE_ANALYSER : TIMING_ANALYSER
+  if (reading.version === version) return null
   return (
-    <p className="mt-3 flex flex-wrap items-center gap-3">
+    <div className="mt-3 flex flex-wrap items-center gap-3">
       <span className="text-kiln">
-        Read by version {reading.version}; today’s is version {TIMING_ANALYSER.version}.
+        Read by version {reading.version}; today’s is version {version}.
       </span>
-      <Button small disabled={running} onClick={() => run(null)}>
+      <Button small disabled={anew.running} onClick={() => anew.run(null)}>
         Measure anew
       </Button>
-      {trouble && <span role="alert">{trouble.words}</span>}
-    </p>
+      <Progress reading={anew} />
+    </div>
   )
 }
 
-const valueIn = (reading: TakeReading | null, name: MeasureName) =>
+const valueIn = (reading: TakeReading | null, name: string) =>
   reading?.measures.find((m) => m.name === name)
 
-/** Columns beside the values that hold: the same take as it was read before, and the take before it. */
+/** Columns beside the values that hold: the same take as it was read before, and takes before it. */
 function useBeside(take: Take) {
-  const before = takeBefore(useView().record.takes, take)
+  const before = takesBefore(useView().record.takes, take).slice(0, BESIDE_MOST)
   const earlier = take.readings.length > 1 ? (take.readings.at(-2) ?? null) : null
   return [
     ...(earlier ? [{ head: `version ${earlier.version}`, reading: earlier }] : []),
-    ...(before ? [{ head: shortDay(before.date), reading: latestReading(before) }] : []),
+    ...before.map((t, i) => ({
+      head: t.date === take.date ? `${i === 0 ? 'just' : 'also'} before` : shortDay(t.date),
+      reading: latestReading(t),
+    })),
   ]
 }
+
+const NAMES: readonly string[] = [...TONE_MEASURES, ...MEASURES]
 
 export function Measured({ take }: { take: Take }) {
   const reading = latestReading(take)
@@ -104,13 +127,22 @@ export function Measured({ take }: { take: Take }) {
   if (!reading) {
     return (
       <Section title="Measured" aside="nothing was asked, so nothing is compared yet">
-        <ForRung take={take} />
+        <NotMeasured take={take} />
       </Section>
     )
   }
-  if (reading.measures.length === 0) return null
+  if (reading.measures.length === 0) {
+    return (
+      <Section title="Measured">
+        <p className="text-kiln">
+          Nothing: there was too little of it, or it does not go up with the notes that were asked.
+        </p>
+      </Section>
+    )
+  }
+  const tuned = reading.a4 === undefined ? '' : `, A at ${reading.a4} Hz`
   return (
-    <Section title="Measured" aside={`timing, version ${reading.version}`}>
+    <Section title="Measured" aside={`${reading.analyser}, version ${reading.version}${tuned}`}>
       <table className="w-full">
         <thead className="text-kiln text-left text-sm">
           <tr>
@@ -124,13 +156,13 @@ export function Measured({ take }: { take: Take }) {
           </tr>
         </thead>
         <tbody>
-          {MEASURES.flatMap((name) => {
+          {NAMES.flatMap((name) => {
             const now = valueIn(reading, name)
             return now
               ? [
                   <tr key={name} className="border-line border-b">
                     <th scope="row" className="py-1 pr-3 text-left font-normal">
-                      {MEASURE_WORDS[name]}
+                      {measureWords(name)}
                     </th>
                     <td className="tabular-nums">{sayMeasure(now)}</td>
                     {beside.map(({ head, reading: other }) => {

@@ -1,13 +1,14 @@
 /** What a take says of the signs its pack lets be measured, and noting it. */
-import { takeSays } from '@vein-mend/core/record'
+import { notToldYet, takeSays } from '@vein-mend/core/record'
 import type { LessonState, Take, TakeSays } from '@vein-mend/core/record'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { Fold } from '../../ui/Fold'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
 import { Why } from '../../ui/Why'
-import { sayMeasure, sayRatio, sayValue } from '../../wording/timingWords'
+import { sayMeasure, sayRatio, sayValue } from '../../wording/measureWords'
 import { STRAND_WORDS } from '../../wording/words'
 
 const SIDE_WORDS = {
@@ -18,6 +19,11 @@ const SIDE_WORDS = {
 
 function whyRatio({ measured, measure, own, told }: TakeSays): string {
   const { unit } = measure
+  if (measured.against === 'own' && own !== null) {
+    const at =
+      unit === 'times' ? `${Math.round(100 * measured.at)}\u00a0%` : sayValue(measured.at, unit)
+    return `The sign is told by ${SIDE_WORDS[measured.side]} ${at.replace('-', '\u2212')} beside this student’s own usual ${sayValue(own, unit)}, over earlier lessons (${measured.source}). One take never says more than 30 to 1.`
+  }
   const usual =
     own === null
       ? 'Nobody knows yet what is usual for this student, so half of that is taken.'
@@ -96,11 +102,23 @@ function NoteAll({ says, lesson, take }: Noting & { says: readonly TakeSays[] })
   )
 }
 
+/** So many names that are read at a glance. */
+const NAMES_MOST = 3
+
+function namesOf(says: readonly TakeSays[]): string {
+  const names = says.slice(0, NAMES_MOST).map((s) => s.finding.text.toLowerCase())
+  const more = says.length - names.length
+  return more > 0 ? `${names.join('; ')}; ${more} more` : names.join('; ')
+}
+
 export function WhatItSays({ take }: { take: Take }) {
   const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === take.lesson)
   const says = takeSays(view.record, take, view.knowledge)
   if (!lesson) return null
+  const later = notToldYet(view.record, take, view.knowledge)
+  const clear = says.filter((s) => s.clear)
+  const open = says.filter((s) => !s.clear)
   return (
     <Section
       title="What it says"
@@ -113,12 +131,33 @@ export function WhatItSays({ take }: { take: Take }) {
       ) : (
         <>
           <ul aria-label="What it says">
-            {says.map((s) => (
+            {open.map((s) => (
               <Says key={s.finding.id} says={s} lesson={lesson} take={take} />
             ))}
           </ul>
+          {clear.length > 0 && (
+            <Fold
+              head={
+                <span>
+                  Not there in it: <span className="text-kiln">{namesOf(clear)}</span>
+                </span>
+              }
+            >
+              <ul aria-label="Not there in it">
+                {clear.map((s) => (
+                  <Says key={s.finding.id} says={s} lesson={lesson} take={take} />
+                ))}
+              </ul>
+            </Fold>
+          )}
           <NoteAll says={says} lesson={lesson} take={take} />
         </>
+      )}
+      {later.length > 0 && (
+        <p className="text-kiln mt-2">
+          Not told before two earlier lessons say what is usual here:{' '}
+          {later.map((f) => f.text.toLowerCase()).join('; ')}.
+        </p>
       )}
     </Section>
   )

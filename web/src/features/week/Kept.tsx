@@ -7,7 +7,7 @@ import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { sayMeasure } from '../../wording/timingWords'
+import { sayMeasure } from '../../wording/measureWords'
 import { KEPT_WORDS, percent } from '../../wording/words'
 
 /** What the ticks say of "practice daily", and the card brought up to it in one move. */

@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { Pick } from '../../ui/Inputs'
 import { shortDay } from '../../wording/dates'
-import { sayMeasure } from '../../wording/timingWords'
+import { sayMeasure } from '../../wording/measureWords'
 import { WEEKDAY_WORDS } from '../../wording/words'
 
 const BALANCE_WORDS: Record<`${HandBalance}`, string> = {

@@ -1,0 +1,165 @@
+/** Recordings: from the microphone, or the made-up player that ships, to a diagnosis that has changed by them. */
+import encodeWav from '@audio/encode-wav'
+import { chromium } from '@playwright/test'
+import type { Page } from '@playwright/test'
+import { seededRng } from '@vein-mend/core/kit'
+import { EMPTY_CARD } from '@vein-mend/core/record'
+import { soundAsked } from '@vein-mend/core/tone'
+import type { SoundedFault } from '@vein-mend/core/tone'
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { allSent, choose, expect, expectAccessible, test } from '../support/journey'
+
+const FAULT = 'Too little air is sent through'
+const HORN = { ...EMPTY_CARD, name: 'Lark Pentreath', instrument: 'horn' }
+const YES = { state: 'given', by: 'Ann Pentreath', on: '2026-03-01' } as const
+
+/** The note of the rung, written C4, as a horn in F sounds it, for six seconds. */
+async function recording(fault: SoundedFault): Promise<Buffer> {
+  const note = { midi: 53, hand: null, finger: null, beat: 0, joined: false }
+  const playing = { tempo: 40, fault, strength: 1, sounding: 'sustained', a4: 440 } as const
+  const { samples, rate } = soundAsked([note], { ...playing, rng: seededRng(4) })
+  const encoder = await encodeWav({ sampleRate: rate })
+  encoder.encode([samples])
+  return Buffer.from(encoder.flush())
+}
+
+/** A horn player on the rung of one long note, as the record would have it after some lessons. */
+async function onLongNote(page: Page, url: string, consent = true): Promise<void> {
+  const ids = { student: 'student-lark', lesson: 'lesson-0001', case: 'case-0001' }
+  const inLesson = { lesson: ids.lesson, case: ids.case }
+  const consents = { ...HORN.consents, ...(consent ? { recordings: YES } : {}) }
+  const card = { ...HORN, consents }
+  const day = new Date().toLocaleDateString('sv')
+  const acts = [
+    { kind: 'student-added', card },
+    { kind: 'lesson-opened', lesson: ids.lesson, date: day },
+    { kind: 'fault-settled', ...inLesson, fault: 'too-little-air', overruled: 'heard in the hall' },
+    { kind: 'remedy-started', ...inLesson, remedy: 'whole-breath', weeks: 5 },
+    { kind: 'rung-decided', ...inLesson, decision: 'up' },
+    { kind: 'rung-decided', ...inLesson, decision: 'up' },
+  ].map((act, i) => ({ ...act, id: `act-of-tone-${i}` }))
+  const answer = await page.request.post(`${url}/api/students/${ids.student}/acts`, {
+    data: { acts },
+  })
+  expect(answer.status(), await answer.text()).toBe(200)
+  await page.goto(`${url}/students/${ids.student}/lessons/${ids.lesson}`)
+  await expect(page.getByText(/^Rung 3 of 7/)).toBeVisible()
+}
+
+async function openPlayIn(page: Page): Promise<void> {
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+}
+
+async function playIn(page: Page, how: string): Promise<void> {
+  await openPlayIn(page)
+  await page.getByRole('radio', { name: 'Made-up player' }).click()
+  await choose(page.getByLabel('It plays'), how)
+  await page.getByRole('button', { name: 'Play it', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'Tone by tone' })).toBeVisible()
+}
+
+test('a flat tone is played in, measured, noted, and stands in the diagnosis as a reason', async ({
+  page,
+  studio,
+}) => {
+  await onLongNote(page, studio.url)
+  await playIn(page, 'too low')
+  const says = page.getByRole('list', { name: 'What it says' })
+  const low = says.getByRole('listitem').filter({ hasText: 'The note comes out too low' })
+  await expect(low).toContainText(/−\d+ cents.*speaks for it, 30 to 1/)
+  await expect(page.getByRole('img', { name: /^\d+ seconds, \d+ tones/ })).toBeVisible()
+  await expectAccessible(page)
+  await low.getByRole('button', { name: /^Note:/ }).click()
+  await expect(low.getByText('noted')).toBeVisible()
+  // A moment of it is noted by ear as well, and says where it was heard.
+  await choose(page.getByLabel('I hear here'), 'The tone is weak and small')
+  await page.getByRole('button', { name: /^Note at/ }).click()
+  await allSent(page)
+  await page.getByRole('link', { name: 'Back to the lesson' }).click()
+  const noted = page.getByRole('list', { name: 'Signs noted' })
+  await expect(noted.getByRole('link', { name: /^measured, −\d+ cents/ })).toBeVisible()
+  await expect(noted.getByRole('link', { name: /^heard at 0.0 s/ })).toBeVisible()
+
+  // Only air is said, and not measured; an earlier take can be laid under the next.
+  await playIn(page, 'only air')
+  await expect(page.getByRole('note')).toContainText('no tone in it')
+  await expect(says.getByRole('listitem').filter({ hasText: 'Only air comes out' })).toContainText(
+    'speaks for it',
+  )
+  await page.goBack()
+  await playIn(page, 'well')
+  await page.getByRole('button', { name: /^Not there in it/ }).click()
+  const clear = page.getByRole('list', { name: 'Not there in it' })
+  await expect(clear.getByText('The note comes out too low')).toBeVisible()
+  const under = page.getByLabel('Lay an earlier take under it')
+  await under.click()
+  await page.getByRole('option').nth(1).click()
+  await expect(under).not.toContainText('none')
+  // Heard again, tone by tone.
+  const tone = page
+    .getByRole('group', { name: /^Tone by tone/ })
+    .getByRole('button')
+    .first()
+  await tone.click()
+  await expect(tone).toHaveAttribute('aria-pressed', 'true')
+})
+
+test('recordings need a yes, and a file that is no recording is refused in words', async ({
+  page,
+  studio,
+}) => {
+  await onLongNote(page, studio.url, false)
+  await openPlayIn(page)
+  await expect(page.getByText(/card has no yes yet to recordings/)).toBeVisible()
+  await page.getByRole('radio', { name: 'A file' }).click()
+  const file = (buffer: Buffer) =>
+    page
+      .getByLabel('A recording of this rung')
+      .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer })
+  await file(await recording('none'))
+  await expect(page.getByRole('alert')).toContainText('no yes yet to recordings')
+  await file(
+    Buffer.from('RIFF    WAVE and nothing of a recording in it, but long enough to be read'),
+  )
+  await expect(page.getByRole('alert')).toContainText(/no yes yet|cannot be measured/)
+})
+
+test('a microphone is heard as it sounds, recorded and measured', async ({ studio }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-microphone-'))
+  const file = join(folder, 'microphone.wav')
+  writeFileSync(file, await recording('flat'))
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--disable-gpu',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${file}`,
+    ],
+  })
+  try {
+    const page = await browser.newPage()
+    await onLongNote(page, studio.url)
+    await openPlayIn(page)
+    await page.getByRole('button', { name: 'Record', exact: true }).click()
+    await expect(page.getByRole('meter', { name: 'Level' })).toBeVisible()
+    await expect(page.getByLabel('Pitch')).toContainText(/−(3|4)\d cents/)
+    await expect(page.getByText(/^[3-9] s/)).toBeVisible()
+    await page.getByRole('button', { name: 'Done' }).click()
+    await expect(page.getByRole('heading', { name: 'Tone by tone' })).toBeVisible()
+    await expect(
+      page
+        .getByRole('list', { name: 'What it says' })
+        .getByRole('listitem')
+        .filter({ hasText: 'The note comes out too low' }),
+    ).toContainText('speaks for it')
+  } finally {
+    await browser.close()
+    rmSync(folder, { recursive: true, force: true })
+  }
+})

@@ -1,0 +1,68 @@
+/** Measured values in words, of whatever kind. */
+import { MEASURES } from '@vein-mend/core/timing'
+import { TONE_MEASURES } from '@vein-mend/core/tone'
+import { MEASURE_WORDS } from './timingWords'
+import { TONE_MEASURE_WORDS } from './toneWords'
+
+/** The name of a measure as a teacher would say it; the bare name of one nobody here knows. */
+export function measureWords(name: string): string {
+  const timing = MEASURES.find((m) => m === name)
+  const tone = TONE_MEASURES.find((m) => m === name)
+  if (timing) return MEASURE_WORDS[timing]
+  return tone ? TONE_MEASURE_WORDS[tone] : name
+}
+
+/** A value in its unit, with a sign where it goes both ways. */
+export function sayValue(value: number, unit: string): string {
+  // What rounds to nought has no sign.
+  const minus = (text: string) => text.replace(/^-(?=[0.]*(?:\D|$))/, '').replace('-', '−')
+  switch (unit) {
+    case 'share':
+      return minus(`${Math.round(value * 100)}\u00a0%`)
+    case 'ms':
+      return minus(`${Math.round(value)} ms`)
+    case 'velocity':
+      return minus(String(Math.round(value)))
+    case 'bpm':
+      return `${Math.round(value)}`
+    case 'per-second':
+      return value.toFixed(1)
+    case 'cents':
+      return minus(`${Math.round(value)} cents`)
+    case 'cents-per-second':
+      return minus(`${Math.round(value)} cents a second`)
+    case 'dB':
+      return minus(`${value.toFixed(1)} dB`)
+    case 'dB-per-second':
+      return minus(`${value.toFixed(1)} dB a second`)
+    case 'times':
+      return value.toFixed(1)
+    default:
+      return String(Math.round(value))
+  }
+}
+
+/** A bound of an interval, without the unit that stands behind its value already. */
+function bare(value: number, unit: string): string {
+  return sayValue(value, unit).replace(/\u00a0%$| ms$| cents| dB| a second$/g, '')
+}
+
+/** The value with the interval it surely lies in, where there is one. */
+export function sayMeasure(m: {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly unit: string
+}): string {
+  const value = sayValue(m.value, m.unit)
+  const [low, high] = [bare(m.low, m.unit), bare(m.high, m.unit)]
+  return low === high ? value : `${value} (${low} to ${high})`
+}
+
+/** A ratio of two likelihoods, said as odds. */
+export function sayRatio(ratio: number): string {
+  const times = ratio >= 1 ? ratio : 1 / ratio
+  if (times < 1.2) return 'says nothing either way'
+  const shown = times < 3 ? times.toFixed(1) : String(Math.round(times))
+  return ratio >= 1 ? `speaks for it, ${shown} to 1` : `speaks against it, ${shown} to 1`
+}
