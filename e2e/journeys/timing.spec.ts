@@ -93,7 +93,7 @@ test('a rush is played in, measured, noted, and stands in the diagnosis as a rea
   await expect(clear.getByRole('listitem').filter({ hasText: 'crossing rush' })).toContainText(
     'speaks against it',
   )
-  await expect(page.getByRole('columnheader', { name: /Nov|Dec|\d/ })).toBeVisible()
+  await expect(page.getByRole('columnheader', { name: 'just before' })).toBeVisible()
   await expect(page.getByText(/many takes of a day are one look/)).toBeVisible()
   await page.getByRole('button', { name: 'Note: Notes before a crossing rush' }).click()
   await allSent(page)

@@ -74,15 +74,16 @@ export function stretchesOf(levels: Float32Array): readonly Stretch[] {
 
 /** As near to full scale as a device comes. */
 const FULL = 0.985
-/** Samples in a row at the limit that are no peak of a wave any more. */
-const IN_A_ROW = 3
+/** Samples in a row that are the same to the last step of 16 bits: the top of the lowest tone has three. */
+const IN_A_ROW = 5
+const SAME = 3.5e-5
 
 /** Share of the samples that were cut off at the limit of the device. */
 export function clippedShare({ samples }: Sound): number {
   let peak = 0
   for (const x of samples) peak = Math.max(peak, Math.abs(x))
   if (peak < FULL) return 0
-  const limit = peak * 0.999
+  const limit = peak - SAME
   let [row, clipped] = [0, 0]
   for (const x of samples) {
     row = Math.abs(x) >= limit ? row + 1 : 0

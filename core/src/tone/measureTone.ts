@@ -49,6 +49,8 @@ const CLIPPED_MOST = 0.0005
 const AIR_MOST = 0.9
 /** What a take without a tone says: all that sounds is noise. */
 const ONLY_AIR: ToneMeasure = { name: 'air', unit: 'share', count: 1, value: 1, low: 1, high: 1 }
+/** Closer than this, one goes over into the other, seconds. */
+const JOINS_S = 0.04
 /** A tone found blind is looked for this far around the pitches that are asked, as times. */
 const AROUND = { below: 0.7, above: 2.1 } as const
 
@@ -94,6 +96,20 @@ const NOTE_CENTS = 80
 /** How far the work is when the notes have been found; the rest is measuring them. */
 const FOUND_SHARE = 0.5
 
+/** Noise that goes over into a tone is how that tone began, and none of its own. */
+function withTheirNoise(ear: Ear, notes: readonly ToneNote[]): readonly ToneNote[] {
+  return notes.flatMap((note, i) => {
+    const [before, after] = [notes[i - 1], notes[i + 1]]
+    const isNoise = (n: ToneNote | undefined) => n !== undefined && n.airShare > AIR_MOST
+    const joins = (a: ToneNote, b: ToneNote) => b.from - a.to < JOINS_S
+    if (after && isNoise(note) && !isNoise(after) && joins(note, after)) return []
+    if (before && isNoise(before) && !isNoise(note) && joins(before, note)) {
+      return [measureNote(ear, { from: before.from, to: note.to }, note.midi)]
+    }
+    return [note]
+  })
+}
+
 function measured(
   ear: Ear,
   asked: ToneAsked,
@@ -101,11 +117,12 @@ function measured(
   onShare: (share: number) => void,
 ): readonly ToneNote[] {
   const midis = meantFor(found, asked)
-  return found.flatMap((note, i) => {
+  const notes = found.flatMap((note, i) => {
     const midi = midis[i]
     onShare(FOUND_SHARE + ((1 - FOUND_SHARE) * i) / found.length)
     return typeof midi === 'number' ? [measureNote(ear, note, midi)] : []
   })
+  return withTheirNoise(ear, notes)
 }
 
 /** The take measured; `onShare` is told how much is done, from 0 to 1. */

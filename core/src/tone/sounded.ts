@@ -57,11 +57,26 @@ function groupsOf(frames: readonly Frame[], hop: number): readonly Group[] {
   return groups.filter((g) => g.to - g.from >= SHORTEST_S - hop)
 }
 
-/** Whether the level grows there as it does where a note is begun anew: longer than a wave before, against after. */
-function beginsAnew(levels: Float32Array, at: number): boolean {
+/** By how much the level grows there: longer than a wave before, against after, dB. */
+function growthAt(levels: Float32Array, at: number): number {
   const before = levelBetween(levels, at - GROWS_OVER_S, at - BLOCK_S)
   const after = levelBetween(levels, at + 2 * BLOCK_S, at + 2 * BLOCK_S + GROWS_OVER_S)
-  return Number.isFinite(before) && after - before >= GROWS_DB
+  return Number.isFinite(before) ? after - before : 0
+}
+
+/** Whether a note is begun anew there. */
+function beginsAnew(levels: Float32Array, at: number): boolean {
+  return growthAt(levels, at) >= GROWS_DB
+}
+
+/** Where the note begins that changes the pitch there: at what begins near by, rather where it grows than where it ends. */
+function beginningNear(ear: Ear, change: number, onsets: readonly number[]): number {
+  const near = onsets.filter((o) => Math.abs(o - change) <= NEAR_S)
+  const growing = near.filter((o) => growthAt(ear.levels, o) > 0)
+  const [found = change] = (growing.length > 0 ? growing : near).toSorted(
+    (a, b) => Math.abs(a - change) - Math.abs(b - change),
+  )
+  return found
 }
 
 /** The stretch cut where something begins anew within it. */
@@ -145,8 +160,7 @@ export function pitchedNotes(
     return groups.flatMap((group, i) => {
       const [before, after] = [groups[i - 1], groups[i + 1]]
       const change = before ? (before.to + group.from) / 2 : from
-      const near = onsets.filter((o) => Math.abs(o - change) <= NEAR_S)
-      const [begins = change] = near.sort((a, b) => Math.abs(a - change) - Math.abs(b - change))
+      const begins = beginningNear(ear, change, onsets)
       const ends = after ? (group.to + after.from) / 2 : to
       const hz = medianOf(group.pitches)
       const again = onsets.filter((o) => ear.sounding === 'struck' || beginsAnew(ear.levels, o))
