@@ -12,15 +12,16 @@ import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
 import request from 'supertest'
-import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { openTestStudio } from '../test/studio'
 import type { TestStudio } from '../test/studio'
 import { askedRung } from '../usecases/takeTiming'
 
-const ID = 'student-wren' as StudentId
 const LESSON = 'lesson-0001'
 const CASE = 'case-0001' as CaseId
 let studio: TestStudio
+/** Each test has a student of its own in the one studio. */
+let ID = 'student-wren' as StudentId
 let folder: string
 let made = 0
 
@@ -88,9 +89,13 @@ async function played(fault: PlayedFault, seed: number, pace = 1): Promise<Uint8
 
 const files = () => (existsSync(join(folder, ID)) ? readdirSync(join(folder, ID)) : [])
 
-beforeEach(async () => {
+beforeAll(async () => {
   studio = await openTestStudio()
   folder = join(studio.file, '../takes')
+})
+beforeEach(async () => {
+  made += 1
+  ID = `student-wren-${made}` as StudentId
   const card = { ...EMPTY_CARD, name: 'Wren Hale', instrument: 'piano' }
   await act({ kind: 'student-added', card })
   await act({ kind: 'lesson-opened', lesson: LESSON, date: '2026-03-02' })
@@ -110,7 +115,7 @@ beforeEach(async () => {
   })
   expect(started.status).toBe(200)
 })
-afterEach(async () => {
+afterAll(async () => {
   await studio.close()
   rmSync(folder, { recursive: true, force: true })
 })
