@@ -2,24 +2,11 @@
 import type { Page } from 'playwright-core'
 import { figure } from './figures'
 import type { Figure } from './figures'
+import { longestTask, watchTasks } from './heldUp'
 
 const STUDENT = 'student-varco'
 /** Minutes of Monday, changed in turn, so that every forecast is asked anew. */
 const MINUTES = [6, 9, 12, 15, 18] as const
-
-declare global {
-  interface Window {
-    heldUp: number[]
-  }
-}
-
-/** Begins to note tasks the browser calls long (50 ms and more; Long Tasks API of the W3C). */
-function watchTasks(): void {
-  window.heldUp = []
-  new PerformanceObserver((list) => {
-    window.heldUp.push(...list.getEntries().map((e) => e.duration))
-  }).observe({ type: 'longtask' })
-}
 
 export async function forecastOnPage(page: Page, url: string): Promise<Figure> {
   await page.goto(`${url}/students/${STUDENT}/week`)
@@ -38,6 +25,6 @@ export async function forecastOnPage(page: Page, url: string): Promise<Figure> {
     // The rest of the forecasts, and what they paint.
     await page.evaluate(() => new Promise((done) => setTimeout(done, 300)))
   }
-  const longest = await page.evaluate(() => Math.max(0, ...window.heldUp))
+  const longest = await longestTask(page)
   return figure('page held up while forecasts come, at the longest', longest, 'ms', 50)
 }

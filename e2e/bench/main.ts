@@ -17,6 +17,7 @@ import { mutatedFileFigures } from './mutatedFiles'
 import { startFigures } from './starts'
 import { takeKillFigures } from './takeKills'
 import { timingFigures } from './timingFigures'
+import { toneFigures } from './toneFigures'
 import { sheetFigure, weekFigures } from './weekFigures'
 import type { Figure } from './figures'
 
@@ -120,7 +121,15 @@ async function typing(page: Page, url: string): Promise<Figure> {
 }
 
 /** Parts of the bench that can be had alone, for who works on them: the desk, starts, long records, broken files, kills. */
-const PARTS = ['--desk', '--timing', '--starts', '--records', '--files', '--kills'] as const
+const PARTS = [
+  '--desk',
+  '--timing',
+  '--tone',
+  '--starts',
+  '--records',
+  '--files',
+  '--kills',
+] as const
 type Part = (typeof PARTS)[number]
 const only = PARTS.find((flag) => process.argv.includes(flag)) ?? null
 
@@ -163,6 +172,7 @@ const figures = [
   ...(only === null ? await everything(page) : []),
   ...(only === '--desk' ? await deskAlone(page) : []),
   ...(wanted('--timing') ? timingFigures() : []),
+  ...(wanted('--tone') ? await toneFigures() : []),
   ...(wanted('--records') ? await largeStudioFigures(page) : []),
   ...(wanted('--files') ? await mutatedFileFigures() : []),
   ...(wanted('--kills') ? [...(await killFigures()), ...(await takeKillFigures())] : []),

@@ -1,56 +1,15 @@
 /** Recordings: from the microphone, or the made-up player that ships, to a diagnosis that has changed by them. */
-import encodeWav from '@audio/encode-wav'
 import { chromium } from '@playwright/test'
 import type { Page } from '@playwright/test'
-import { seededRng } from '@vein-mend/core/kit'
-import { EMPTY_CARD } from '@vein-mend/core/record'
-import { soundAsked } from '@vein-mend/core/tone'
-import type { SoundedFault } from '@vein-mend/core/tone'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { HORN_FAULT, hornOnLongNote, recording, withMicrophone } from '../support/horn'
 import { allSent, choose, expect, expectAccessible, test } from '../support/journey'
-
-const FAULT = 'Too little air is sent through'
-const HORN = { ...EMPTY_CARD, name: 'Lark Pentreath', instrument: 'horn' }
-const YES = { state: 'given', by: 'Ann Pentreath', on: '2026-03-01' } as const
-
-/** The note of the rung, written C4, as a horn in F sounds it, for six seconds. */
-async function recording(fault: SoundedFault): Promise<Buffer> {
-  const note = { midi: 53, hand: null, finger: null, beat: 0, joined: false }
-  const playing = { tempo: 40, fault, strength: 1, sounding: 'sustained', a4: 440 } as const
-  const { samples, rate } = soundAsked([note], { ...playing, rng: seededRng(4) })
-  const encoder = await encodeWav({ sampleRate: rate })
-  encoder.encode([samples])
-  return Buffer.from(encoder.flush())
-}
-
-/** A horn player on the rung of one long note, as the record would have it after some lessons. */
-async function onLongNote(page: Page, url: string, consent = true): Promise<void> {
-  const ids = { student: 'student-lark', lesson: 'lesson-0001', case: 'case-0001' }
-  const inLesson = { lesson: ids.lesson, case: ids.case }
-  const consents = { ...HORN.consents, ...(consent ? { recordings: YES } : {}) }
-  const card = { ...HORN, consents }
-  const day = new Date().toLocaleDateString('sv')
-  const acts = [
-    { kind: 'student-added', card },
-    { kind: 'lesson-opened', lesson: ids.lesson, date: day },
-    { kind: 'fault-settled', ...inLesson, fault: 'too-little-air', overruled: 'heard in the hall' },
-    { kind: 'remedy-started', ...inLesson, remedy: 'whole-breath', weeks: 5 },
-    { kind: 'rung-decided', ...inLesson, decision: 'up' },
-    { kind: 'rung-decided', ...inLesson, decision: 'up' },
-  ].map((act, i) => ({ ...act, id: `act-of-tone-${i}` }))
-  const answer = await page.request.post(`${url}/api/students/${ids.student}/acts`, {
-    data: { acts },
-  })
-  expect(answer.status(), await answer.text()).toBe(200)
-  await page.goto(`${url}/students/${ids.student}/lessons/${ids.lesson}`)
-  await expect(page.getByText(/^Rung 3 of 7/)).toBeVisible()
-}
 
 async function openPlayIn(page: Page): Promise<void> {
   await page
-    .getByRole('article', { name: FAULT })
+    .getByRole('article', { name: HORN_FAULT })
     .getByRole('button', { name: 'Play it in' })
     .click()
 }
@@ -67,7 +26,7 @@ test('a flat tone is played in, measured, noted, and stands in the diagnosis as 
   page,
   studio,
 }) => {
-  await onLongNote(page, studio.url)
+  await hornOnLongNote(page, studio.url)
   await playIn(page, 'too low')
   const says = page.getByRole('list', { name: 'What it says' })
   const low = says.getByRole('listitem').filter({ hasText: 'The note comes out too low' })
@@ -113,7 +72,7 @@ test('recordings need a yes, and a file that is no recording is refused in words
   page,
   studio,
 }) => {
-  await onLongNote(page, studio.url, false)
+  await hornOnLongNote(page, studio.url, false)
   await openPlayIn(page)
   await expect(page.getByText(/card has no yes yet to recordings/)).toBeVisible()
   await page.getByRole('radio', { name: 'A file' }).click()
@@ -133,18 +92,10 @@ test('a microphone is heard as it sounds, recorded and measured', async ({ studi
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-microphone-'))
   const file = join(folder, 'microphone.wav')
   writeFileSync(file, await recording('flat'))
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${file}`,
-    ],
-  })
+  const browser = await chromium.launch(withMicrophone(file))
   try {
     const page = await browser.newPage()
-    await onLongNote(page, studio.url)
+    await hornOnLongNote(page, studio.url)
     await openPlayIn(page)
     await page.getByRole('button', { name: 'Record', exact: true }).click()
     await expect(page.getByRole('meter', { name: 'Level' })).toBeVisible()

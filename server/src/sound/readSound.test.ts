@@ -141,6 +141,7 @@ describe('what is none is refused, and asks for no memory', () => {
     ['a block that does not fit', (v: DataView) => v.setUint16(32, 1, true), 'odd_sound'],
     ['7 bits', (v: DataView) => v.setUint16(34, 7, true), 'odd_sound'],
     ['a code nobody knows', (v: DataView) => v.setUint16(20, 0x1234, true), 'not_sound'],
+    ['packed samples', (v: DataView) => v.setUint16(20, 0x11, true), 'not_sound'],
     ['no samples', (v: DataView) => v.setUint32(40, 1, true), 'no_sound'],
   ] as const)('%s', async (_, change, why) => {
     expect(await headed(change)).toEqual({ ok: false, why })

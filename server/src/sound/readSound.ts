@@ -17,7 +17,13 @@ const CHANNELS_MOST = 8
 /** Above this rate every two samples are one: nothing we measure is that high. */
 const RATE_ENOUGH = 80_000
 
+/** Plain samples: whole numbers, floats, and the two of telephones (ITU-T G.711); nothing that is packed. */
+const PLAIN = [1, 3, 6, 7]
+/** Says that the kind of samples stands further on. */
+const EXTENSIBLE = 0xfffe
+
 interface Head {
+  readonly kind: number
   readonly channels: number
   readonly rate: number
   readonly block: number
@@ -33,7 +39,9 @@ function wavHead(bytes: Uint8Array): Head | null {
     if (name(at) === 'fmt ') {
       const of = (offset: number) => view.getUint16(at + offset, true)
       const rate = view.getUint32(at + 12, true)
-      return { channels: of(10), rate, block: of(20), bits: of(22) }
+      const further = of(8) === EXTENSIBLE && at + 34 <= bytes.length
+      const kind = further ? of(32) : of(8)
+      return { kind, channels: of(10), rate, block: of(20), bits: of(22) }
     }
     at += 8 + view.getUint32(at + 4, true)
   }
@@ -55,6 +63,7 @@ interface Decoded {
 function wav(bytes: Uint8Array): Decoded | NotSound {
   const head = wavHead(bytes)
   if (!head) return 'not_sound'
+  if (!PLAIN.includes(head.kind)) return 'not_sound'
   if (isOdd(head)) return 'odd_sound'
   if (bytes.length > head.rate * head.block * SECONDS_MOST + 1_000_000) return 'sound_too_long'
   try {

@@ -15,7 +15,7 @@ export interface Hearing {
 }
 
 /** Shown no oftener than the eye follows, s. */
-const SHOWN_EVERY_S = 0.08
+const SHOWN_EVERY_S = 0.03
 /** The meter's lowest mark, dB. */
 const LOWEST_DB = -60
 /** Softer than this at its loudest, a recording drowns in the room. */

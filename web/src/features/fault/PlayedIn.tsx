@@ -1,21 +1,56 @@
 /** What was measured of a fault, take by take: the newest first, with the value each of its signs is told by. */
 import { caseOf, latestReading, takeSays } from '@vein-mend/core/record'
 import { playedAtHome } from '@vein-mend/core/practice'
-import type { CaseState } from '@vein-mend/core/record'
+import type { CaseState, Take } from '@vein-mend/core/record'
+import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
-import { Section } from '../../ui/Page'
+import { Pick } from '../../ui/Inputs'
+import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { sayMeasure } from '../../wording/measureWords'
+import { measureWords, sayMeasure } from '../../wording/measureWords'
+import { trendsOf } from './trends'
+
+const TrendChart = lazy(async () => ({ default: (await import('./TrendChart')).TrendChart }))
 
 /** Takes that are shown; the others are on the student's page. */
 const TAKES_MOST = 8
 
+/** How one measure went from lesson to lesson; which one can be chosen. */
+function Trend({ takes, telling }: { takes: readonly Take[]; telling: readonly string[] }) {
+  const trends = trendsOf(takes, telling)
+  const [chosen, choose] = useState<string | null>(null)
+  const [first] = trends.keys()
+  const name = chosen ?? first
+  const points = name === undefined ? undefined : trends.get(name)
+  if (name === undefined || !points) return null
+  return (
+    <div className="mb-3">
+      <div className="max-w-md">
+        <Pick
+          label="From lesson to lesson"
+          value={name}
+          options={[...trends.keys()].map((n) => [n, measureWords(n)] as const)}
+          onChange={choose}
+        />
+      </div>
+      <Suspense fallback={<Loading what="the line" />}>
+        <TrendChart points={points} name={measureWords(name)} />
+      </Suspense>
+    </div>
+  )
+}
+
 export function PlayedIn({ state }: { readonly state: CaseState }) {
   const view = useView()
   const fault = view.knowledge.faults.find((f) => f.id === state.fault)
-  const rows = view.record.takes
-    .filter((t) => caseOf(t) === state.id && !t.removed && latestReading(t) !== null)
+  const takes = view.record.takes.filter(
+    (t) => caseOf(t) === state.id && !t.removed && latestReading(t) !== null,
+  )
+  const telling = view.knowledge.findings.flatMap((f) =>
+    f.measured && fault?.shows[f.id] !== undefined ? [f.measured.by] : [],
+  )
+  const rows = takes
     .toReversed()
     .slice(0, TAKES_MOST)
     .map((take) => ({
@@ -31,6 +66,7 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
   if (rows.length + home.length === 0) return null
   return (
     <Section title="Played in" aside="measured, with the interval it surely lies in">
+      <Trend takes={takes} telling={telling} />
       <ul>
         {rows.map(({ take, says }) => (
           <li key={take.act} className="border-line flex flex-wrap gap-x-4 border-b py-1.5">

@@ -13,6 +13,7 @@ import { Radio, Radios } from '../../ui/Radios'
 import { CalibrationReport } from './CalibrationReport'
 import { Holidays } from './Holidays'
 import { Mending } from './Mending'
+import { Tuning } from './Tuning'
 
 type Topic = StudioResponse['topics'][number]
 
@@ -106,6 +107,7 @@ export function Studio() {
         <CalibrationReport studio={data} />
       </Section>
       <Mending />
+      <Tuning key={data.a4} a4={data.a4} />
       <Holidays today={data.today} />
       <Section
         title="Where teachers differ"
