@@ -7,15 +7,16 @@ export const BLOCK_S = 0.005
 
 /** Levels of blocks of five milliseconds, dB of full scale. */
 export function levelsOf({ samples, rate }: Sound): Float32Array {
-  const size = Math.max(1, Math.round(BLOCK_S * rate))
-  const levels = new Float32Array(Math.floor(samples.length / size))
+  const levels = new Float32Array(Math.floor(samples.length / (BLOCK_S * rate)))
   for (let b = 0; b < levels.length; b++) {
+    // A block need not be of whole samples: in ten minutes rounded ones would be a second and a half late.
+    const [first, end] = [Math.round(b * BLOCK_S * rate), Math.round((b + 1) * BLOCK_S * rate)]
     let sum = 0
-    for (let j = b * size; j < (b + 1) * size; j++) {
+    for (let j = first; j < end; j++) {
       const x = samples[j] ?? 0
       sum += x * x
     }
-    levels[b] = decibelsOf(Math.sqrt(sum / size))
+    levels[b] = decibelsOf(Math.sqrt(sum / (end - first)))
   }
   return levels
 }

@@ -153,8 +153,8 @@ export function pitchedNotes(
   const half = finder.size / 2 / coarse.rate
   const hop = Math.max(CLOSE_HOP_S, half / 2)
   return stretchesOf(ear.levels).flatMap(({ from, to }) => {
-    // Half a frame more at each end: the first note has begun before its first whole frame.
-    const row = { from: from - half, to: to + half, hop }
+    // Whole frames only: one that reaches over the edge hears the end of the note before.
+    const row = { from, to, hop }
     const frames = [...framesAlong(coarse, finder, row, (f) => f.blind(range.lowHz, range.highHz))]
     const groups = joined(groupsOf(frames, hop), isNote)
     return groups.flatMap((group, i) => {

@@ -240,6 +240,11 @@ describe('what cannot be heard is said', () => {
 })
 
 describe('levels', () => {
+  test('a block of 220.5 samples is five milliseconds still after a minute', () => {
+    const late = sound(61, (t) => (t > 60 ? sine(220)(t) : 0))
+    expect(stretchesOf(levelsOf(late))[0]?.from).toBeCloseTo(60, 2)
+  })
+
   test('what sounds is found by what stands out of the room', () => {
     const rng = seededRng(2)
     const room = sound(3, (t) => 0.001 * (2 * rng() - 1) + (t > 1 && t < 2 ? sine(220)(t) : 0))
