@@ -71,7 +71,7 @@ async function playTake(page: Page): Promise<void> {
   const rung = project.getByRole('button', { name: /^Rung/ })
   if ((await rung.getAttribute('aria-expanded')) === 'false') await rung.click()
   await project.getByRole('button', { name: 'Play it in' }).click()
-  await page.getByRole('radio', { name: 'Made-up keyboard' }).click()
+  await page.getByRole('radio', { name: 'Made-up player' }).click()
   await page.getByLabel('It plays').click()
   await page.getByRole('option', { name: 'rushing to the thumb' }).click()
   await page.getByRole('button', { name: 'Play it', exact: true }).click()
@@ -79,6 +79,35 @@ async function playTake(page: Page): Promise<void> {
   await notes.waitFor()
   // The engraver is loaded with the first notes somebody asks for.
   await notes.evaluate((img) => (img as HTMLImageElement).decode())
+}
+
+/** A horn player whose family has said yes to recordings, played in by the made-up player. */
+async function playTone(page: Page): Promise<void> {
+  const { pathname, origin } = new URL(page.url())
+  const student = pathname.split('/').at(-1) ?? ''
+  const answer = await page.request.get(`${origin}/api/students/${student}`)
+  const { record } = (await answer.json()) as { record: { card: { consents: object } } }
+  const yes = { state: 'given', by: 'her mother', on: '2026-11-02' }
+  const card = { ...record.card, consents: { ...record.card.consents, recordings: yes } }
+  const said = await page.request.post(`${origin}/api/students/${student}/acts`, {
+    data: { acts: [{ kind: 'card-changed', card, id: 'shot-consent' }] },
+  })
+  if (!said.ok()) throw new Error(await said.text())
+  await page.reload()
+  await page.getByRole('heading', { level: 1 }).first().waitFor()
+  await beginAndNote(page, [])
+  const project = page.getByRole('article', { name: 'Too little air is sent through' })
+  const rung = project.getByRole('button', { name: /^Rung/ })
+  if ((await rung.getAttribute('aria-expanded')) === 'false') await rung.click()
+  await project.getByRole('button', { name: 'Play it in' }).click()
+  await page.getByRole('radio', { name: 'Made-up player' }).click()
+  await page.getByLabel('It plays').click()
+  await page.getByRole('option', { name: 'with squeaks' }).click()
+  await page.getByRole('button', { name: 'Play it', exact: true }).click()
+  const notes = page.getByRole('img', { name: /^Notes of/ })
+  await notes.waitFor()
+  await notes.evaluate((img) => (img as HTMLImageElement).decode())
+  await page.getByRole('img', { name: /^\d+ seconds/ }).waitFor()
 }
 
 /** The link for home, as a phone opens it. */
@@ -96,7 +125,6 @@ const SHOTS: readonly Shot[] = [
   { name: 'new-student', path: '/students/new' },
   { name: 'knowledge', path: '/packs/horn' },
   { name: 'studio', path: '/studio' },
-  { name: 'own-fault', path: '/packs/piano/edit/faults/crossing-thrown' },
   {
     name: 'lesson',
     path: '/students/student-marrow',
@@ -156,6 +184,8 @@ const SHOTS: readonly Shot[] = [
     height: 768,
     before: noteSigns,
   },
+  // The last of her pictures: it adds a yes to her card and a take to her lesson.
+  { name: 'tone', path: '/students/student-marrow', height: 1000, before: playTone },
 ]
 
 async function take(shot: Shot, url: string): Promise<void> {

@@ -8,6 +8,11 @@ describe('a pass rule that asks for a measure', () => {
     ['3 in a row, hands within 20 ms', 'hands-apart', 'beyond', 20],
     ['2 of 3, chords within 30 ms', 'chord-spread', 'over', 30],
     ['3 in a row, thumb within 5', 'thumb-accent', 'over', 5],
+    ['3 in a row, pitch within 10 cents', 'pitch', 'beyond', 10],
+    ['4 of 5, steady within 8 cents', 'pitch-unsteady', 'over', 8],
+    ['3 in a row, speaks within 80 ms', 'speaks-after', 'over', 80],
+    ['3 in a row, colour within 10 %', 'brightness-spread', 'over', 0.1],
+    ['3 in a row, level within 1.5 dB', 'level-unsteady', 'over', 1.5],
     ['3 in a row, crossing within 5 %', 'rush-before-crossing', 'under', -0.05],
   ] as const)('%s is read, and written as it was', (text, by, side, at) => {
     const rule = parsePass(text)

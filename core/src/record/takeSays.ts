@@ -171,14 +171,15 @@ export function takeSays(
     .sort((a, b) => b.ratio - a.ratio)
 }
 
-/** Whether the fault showed in the take: told by one of its signs, clear of all that were measured, or neither. */
+/** Whether the fault showed in the take: told by one of its signs, clear of all with nothing else told, or neither. */
 export type TakeVerdict = 'shows' | 'clear' | 'cannot-tell'
 
 /** What the take says of one fault, by the signs of it that were measured. */
 export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>): TakeVerdict {
   const own = says.filter((s) => fault.shows[s.finding.id] !== undefined)
   if (own.some((s) => s.told)) return 'shows'
-  const clear = own.length > 0 && own.every((s) => s.clear)
+  // Something else that surely is in it is for the ear to weigh: nobody calls a squeaking try clean.
+  const clear = own.length > 0 && own.every((s) => s.clear) && !says.some((s) => s.told)
   return clear ? 'clear' : 'cannot-tell'
 }
 
