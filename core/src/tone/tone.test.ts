@@ -143,6 +143,21 @@ describe('one long tone', () => {
   })
 })
 
+describe('another note than the one asked', () => {
+  test.each([
+    ['the octave above', 2],
+    ['the octave below', 0.5],
+    ['the twelfth', 3],
+    ['the fourth above, the next partial of a horn', 4 / 3],
+  ])('%s is too high or too low by so much, and no squeak', (_, times) => {
+    const note = measureTone(sound(1.5, bright(262 * times, 5)), asks(60))
+    const cents = 1200 * Math.log2((262 * times) / 261.6256)
+    expect(Math.abs((measureOf(note.measures, 'pitch')?.value ?? 0) - cents)).toBeLessThan(3)
+    expect(measureOf(note.measures, 'squeaks')?.value).toBe(0)
+    expect(measureOf(note.measures, 'air')?.value).toBe(0)
+  })
+})
+
 describe('several tones', () => {
   const scale = [60, 62, 64, 65, 67]
   const played = (cents: readonly number[], gap = 0.1) => {

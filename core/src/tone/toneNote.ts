@@ -3,13 +3,14 @@ import { fitCurve, meanAlong, meanOf, medianOf, sdAlong, termAlong } from '../me
 import type { Estimate } from '../measure'
 import type { Ear } from './ear'
 import { framesAlong, HOP_S, levelBetween, rangeAbout } from './frames'
-import type { Frame } from './frames'
+import type { Frame, PitchRange } from './frames'
 import { jumpsOf } from './jumps'
 import type { Jump } from './jumps'
 import { BLOCK_S } from './levels'
 import type { Stretch } from './levels'
 import { beginningOf } from './beginning'
 import type { Beginning } from './beginning'
+import type { PitchFinder, PitchFound } from './pitchFrame'
 import { waverOf } from './waver'
 import type { Waver } from './waver'
 
@@ -86,11 +87,24 @@ interface Looked {
   readonly length: number
 }
 
+/** A frame this like itself near the note is the note; else a tone is looked for further off, and has to be this alike. */
+const NEAR_ENOUGH = 0.6
+const FAR_ALIKE = 0.85
+const FURTHER = 3
+
+/** The pitch about the note; where there is hardly one, that of a tone that is plainly somewhere else. */
+function nearOrFar(finder: PitchFinder, { lowHz, highHz }: PitchRange): PitchFound | null {
+  const near = finder.within(lowHz, highHz)
+  if (near && near.likeness >= NEAR_ENOUGH) return near
+  const far = finder.blind(lowHz / FURTHER, highHz * FURTHER)
+  return far && far.likeness >= FAR_ALIKE ? far : near
+}
+
 function lookAt(ear: Ear, stretch: Stretch, hz: number): Looked {
-  const { lowHz, highHz } = rangeAbout(hz)
+  const range = rangeAbout(hz)
   const look = (longer: number): Looked => {
     const finder = ear.finder(hz, longer)
-    const frames = [...framesAlong(ear.sound, finder, stretch, (f) => f.within(lowHz, highHz))]
+    const frames = [...framesAlong(ear.sound, finder, stretch, (f) => nearOrFar(f, range))]
     return { frames, length: finder.size / ear.sound.rate }
   }
   const short = look(1)
@@ -98,6 +112,9 @@ function lookAt(ear: Ear, stretch: Stretch, hz: number): Looked {
   const long = look(2)
   return long.frames.length >= FRAMES_LEAST ? long : short
 }
+
+/** Of its length, a tone that sounds elsewhere so long is another note; common practice. */
+const ELSEWHERE = 0.7
 
 /** A struck tone is heard for as long as its frames are this nearly as alike to themselves as the first ones. */
 const STILL_HEARD = 0.6
@@ -209,12 +226,15 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
   const likeness = (f: Frame) => f.found?.likeness ?? 0
   const pitched = frames.filter((f) => likeness(f) >= LIKENESS_LEAST)
   // The partials of a struck string or bar die at different rates: an octave that outlives its note is no squeak.
-  const jumps = ear.sounding === 'struck' ? [] : jumpsOf(pitched, hz)
+  const all = ear.sounding === 'struck' ? [] : jumpsOf(pitched, hz)
+  // What sounds elsewhere from end to end is no jump: another note, such as the octave, was played.
+  const elsewhere = all.some((j) => j.to - j.from >= ELSEWHERE * (stretch.to - stretch.from))
+  const jumps = elsewhere ? [] : all
   const held = heldFrames(ear, pitched, stretch, jumps)
   const bright = coloursOf(ear, held)
   const jumpAt = (at: number) => jumps.find((j) => at >= j.from && at <= j.to)
   const centsOf = ({ found, at }: Frame) =>
-    centsAbove((jumpAt(at) ? found?.soundingHz : found?.hz) ?? hz, hz)
+    centsAbove((elsewhere || jumpAt(at) ? found?.soundingHz : found?.hz) ?? hz, hz)
   const pitch = { at: held.map((f) => f.at), cents: held.map(centsOf) }
   const settled = { cents: medianOf(pitch.cents), likeness: medianOf(held.map(likeness)) }
   return {
