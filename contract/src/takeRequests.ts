@@ -1,6 +1,7 @@
 /** What is said with a recording or a picture; the bytes come beside it. */
-import { id, nullable, object, text, usually } from '@vein-mend/core/kit'
-import type { ActId, CaseId, LessonId } from '@vein-mend/core/record'
+import { id, nullable, object, oneOf, optional, text, usually } from '@vein-mend/core/kit'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/record'
+import type { ActId, CaseId, GridCell, LessonId } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
 const WORDS_MOST = 200
@@ -13,6 +14,10 @@ const asked = object({
   words: usually(text(WORDS_MOST), ''),
   /** The rung of the fault's ladder that played notes were asked to be. */
   rung: usually(nullable(text(NAME_MOST, 1)), null),
+  /** Position, place and touch of a cell of the grid of colours; all three or none. */
+  position: optional(oneOf(GRID_POSITIONS)),
+  place: optional(oneOf(GRID_PLACES)),
+  touch: optional(oneOf(GRID_TOUCHES)),
 })
 
 const measuring = object({
@@ -29,5 +34,7 @@ export function parseMeasuring(body: unknown) {
 
 /** @throws yup.ValidationError naming every field that is wrong */
 export function parseTakeAsked(query: unknown) {
-  return parseAs(asked, query)
+  const { position, place, touch, ...said } = parseAs(asked, query)
+  const grid: GridCell | null = position && place && touch ? { position, place, touch } : null
+  return { ...said, grid }
 }

@@ -2,6 +2,7 @@
 import type { IsoDate } from '../kit'
 import type { StudentCard } from './card'
 import type { ConsentKind } from './card'
+import type { GridCell } from './colourGrid'
 import type { ActId, CaseId, LessonId } from './ids'
 
 /** What a take is of. */
@@ -65,6 +66,8 @@ export interface Take extends TakeFile {
   /** The fault it was made for; null for none. */
   readonly case: CaseId | null
   readonly words: string
+  /** Which cell of the grid of colours it was played for; absent for none. */
+  readonly grid?: GridCell
   readonly readings: readonly TakeReading[]
   /** Its file is gone, and does not come back: taken out, or the yes for it was. */
   readonly removed: boolean

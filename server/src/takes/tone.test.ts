@@ -177,6 +177,24 @@ describe('a recording brought for a rung', () => {
     })
   })
 
+  test('a cell of the grid of colours goes with it, whole or not at all', async () => {
+    const cell = 'position=V&place=bridge&touch=short'
+    const said = (more: string) => `act=${fresh()}&lesson=lesson-0001&${more}`
+    const keep = async (bytes: Buffer, more: string) =>
+      request(studio.app)
+        .post(`/api/students/${ID}/takes?${said(more)}`)
+        .set('host', 'localhost')
+        .set('content-type', 'application/octet-stream')
+        .send(bytes)
+    expect((await keep(await wav('none', { seed: 31 }), cell)).status).toBe(200)
+    expect((await keep(await wav('none', { seed: 32 }), 'position=V')).status).toBe(200)
+    expect((await keep(await wav('none', { seed: 33 }), 'position=XX')).status).toBe(422)
+    expect((await recordNow()).takes.map((t) => t.grid)).toEqual([
+      { position: 'V', place: 'bridge', touch: 'short' },
+      undefined,
+    ])
+  })
+
   test('without a yes it is refused, and what is no recording too', async () => {
     const card = { ...(await recordNow()).card, consents: EMPTY_CARD.consents }
     await act({ kind: 'card-changed', card })

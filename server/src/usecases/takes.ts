@@ -7,6 +7,7 @@ import { good } from '@vein-mend/core/kit'
 import type {
   ActId,
   CaseId,
+  GridCell,
   LessonId,
   StudentId,
   StudentRecord,
@@ -33,6 +34,7 @@ export interface TakeAsked {
   readonly words: string
   /** The rung of the fault's ladder that played notes were asked to be; null for none. */
   readonly rung: string | null
+  readonly grid: GridCell | null
 }
 
 /** Keeps what comes in and names it on record; nothing is kept that the record does not take. */
@@ -59,6 +61,7 @@ export async function keepTake(
     type,
     bytes,
     words,
+    ...(asked.grid ? { grid: asked.grid } : {}),
   } as const
   try {
     const measured = await measuredWith(deps, student, record, asked, kept.file, signal)

@@ -32,7 +32,7 @@ import type {
 } from '@vein-mend/contract'
 
 import type { Schools } from '@vein-mend/core/packs'
-import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/record'
+import type { ActId, CaseId, GridCell, LessonId, StudentId } from '@vein-mend/core/record'
 import { showLastSeen } from './lastSeen'
 import { LAST_SEEN_HEADER } from './lastSeenHeader'
 import { seeStudio, studioSeen } from './studioSeen'
@@ -84,6 +84,7 @@ interface TakeSaid {
   readonly words: string
   /** The rung that played notes were asked to be. */
   readonly rung?: string
+  readonly grid?: GridCell | null
 }
 
 interface Saved {
@@ -95,7 +96,7 @@ export const api = {
   /** The bytes go as they are; nothing of them is kept in the browser. */
   keepTake: (
     id: StudentId,
-    { act, lesson, case: fault, words, rung }: TakeSaid,
+    { act, lesson, case: fault, words, rung, grid }: TakeSaid,
     file: Blob,
     signal?: AbortSignal,
   ) => {
@@ -105,6 +106,7 @@ export const api = {
       words,
       ...(fault === null ? {} : { case: fault }),
       ...(rung === undefined ? {} : { rung }),
+      ...(grid ?? {}),
     })
     return ask<ActsTaken>(`/students/${at(id)}/takes?${said.toString()}`, {
       method: 'POST',

@@ -1,5 +1,6 @@
-import { digest, nullable, oneOf, text, whole } from '../../kit'
+import { digest, nullable, object, oneOf, optional, text, whole } from '../../kit'
 import { lessonAct, plain } from '../actModule'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../colourGrid'
 import { refuse } from '../refusal'
 import { lessonOf } from '../state'
 import { mayKeep, TAKE_KINDS } from '../takes'
@@ -9,6 +10,13 @@ import * as fields from './fields'
 const TYPE_MOST = 60
 /** Ten minutes of sound, uncompressed in stereo, are a hundred megabytes. */
 export const TAKE_BYTES_MOST = 128_000_000
+
+/** A cell of the grid of colours of a plucked string. */
+export const gridCell = object({
+  position: oneOf(GRID_POSITIONS),
+  place: oneOf(GRID_PLACES),
+  touch: oneOf(GRID_TOUCHES),
+})
 
 /** A recording, a picture or played notes kept; the file was there before the act. */
 export const takeKept = lessonAct({
@@ -20,6 +28,7 @@ export const takeKept = lessonAct({
     type: text(TYPE_MOST, 1),
     bytes: whole(1, TAKE_BYTES_MOST),
     words: fields.line,
+    grid: optional(gridCell),
   }),
   refuse: (record, act) => {
     if (!mayKeep(record.card, act.take)) {
@@ -31,7 +40,7 @@ export const takeKept = lessonAct({
     const here = record.takes.some((t) => t.hash === act.hash && !t.removed)
     return here ? refuse('take_kept_already', 'hash') : null
   },
-  apply: (record, { id, lesson, case: fault, hash, take: kind, type, bytes, words }) => {
+  apply: (record, { id, lesson, case: fault, hash, take: kind, type, bytes, words, grid }) => {
     const { date } = lessonOf(record, lesson)
     const file = { hash, kind, type, bytes }
     const taken = {
@@ -41,6 +50,7 @@ export const takeKept = lessonAct({
       date,
       case: fault,
       words,
+      ...(grid ? { grid } : {}),
       readings: [],
       removed: false,
     }

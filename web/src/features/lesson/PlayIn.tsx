@@ -1,14 +1,14 @@
 /** A rung played into the record: recorded, from a MIDI keyboard, tapped, from a file, or by the made-up players that ship. */
 import { useQuery } from '@tanstack/react-query'
 import type { Exercise, InstrumentSound } from '@vein-mend/core/music'
-import type { CaseState } from '@vein-mend/core/record'
+import type { CaseState, GridCell } from '@vein-mend/core/record'
 import { factsOf, mayKeep } from '@vein-mend/core/record'
 import { rungExercise, soundFor, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { askedOf } from '@vein-mend/core/timing'
 import type { PlayedNote } from '@vein-mend/core/timing'
 import { ANY_PITCH, rangeOfInstrument, soundingOf } from '@vein-mend/core/tone'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api } from '../../data/api'
 import { useLesson, useView } from '../../data/studentContext'
@@ -17,13 +17,21 @@ import { canHearMidi } from '../../devices/midiKeyboard'
 import { playedMidi } from '../../devices/playedMidi'
 import { MeasuringBar } from '../../parts/MeasuringBar'
 import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
-import { RecordHere } from '../../parts/RecordHere'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { Field } from '../../ui/Field'
+import { cellWords } from '../../wording/gridWords'
+import { Loading } from '../../ui/Page'
 import { SidePanel } from '../../ui/SidePanel'
 import { measurable } from '../../workers/soundFiles'
-import { MadeUpKeyboard, MadeUpPlayer } from './MadeUp'
+import { GridCellChoice } from './GridCellChoice'
+
+/** What listens and what makes sound comes when it is wanted: most lessons want neither. */
+const RecordHere = lazy(async () => ({
+  default: (await import('../../parts/RecordHere')).RecordHere,
+}))
+const MadeUpKeyboard = lazy(async () => ({ default: (await import('./MadeUp')).MadeUpKeyboard }))
+const MadeUpPlayer = lazy(async () => ({ default: (await import('./MadeUp')).MadeUpPlayer }))
 
 interface Props {
   readonly state: CaseState
@@ -57,6 +65,7 @@ function useAsked({ state, rung }: Props) {
 interface Brought {
   readonly file: Blob
   readonly words: string
+  readonly grid: GridCell | null
 }
 
 function useKeeping({ state, rung }: Props) {
@@ -64,8 +73,8 @@ function useKeeping({ state, rung }: Props) {
   const view = useView()
   const navigate = useNavigate()
   return useMeasuring(view.id, {
-    send: async ({ file, words }: Brought, { act, signal }) => {
-      const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words }
+    send: async ({ file, words, grid }: Brought, { act, signal }) => {
+      const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words, grid }
       await api.keepTake(view.id, said, file, signal)
     },
     unchanged: 'What was played is still here.',
@@ -180,12 +189,14 @@ export function PlayIn({ state, rung }: Props) {
   const midi = sound !== null && WITH_MIDI.includes(sound.family)
   const [way, setWay] = useState<Way>(midi ? (canHearMidi() ? 'keyboard' : 'file') : 'microphone')
   const { run, running, trouble, share, leave } = useKeeping({ state, rung })
+  const [cell, setCell] = useState<GridCell | null>(null)
   // Held until the server has it: nobody plays the same thing twice.
   const [brought, setBrought] = useState<Brought | null>(null)
   const bring = (file: Blob, by: string | null) => {
-    const words = by === null ? rung.name : `${rung.name} (${by})`
-    setBrought({ file, words })
-    run({ file, words })
+    const aside = [...(cell ? [cellWords(cell)] : []), ...(by === null ? [] : [by])].join('; ')
+    const words = aside === '' ? rung.name : `${rung.name} (${aside})`
+    setBrought({ file, words, grid: cell })
+    run({ file, words, grid: cell })
   }
   const ways = (['microphone', 'keyboard', 'taps', 'file', 'made-up'] as const).filter(
     (w) => midi || w !== 'keyboard',
@@ -208,21 +219,24 @@ export function PlayIn({ state, rung }: Props) {
             options={ways.map((w) => [w, WAY_WORDS[w]] as const)}
             onChange={setWay}
           />
+          {sound?.family === 'plucked' && <GridCellChoice cell={cell} onChange={setCell} />}
           {exercise && a4 !== null && (
-            <ByWay
-              way={way}
-              exercise={exercise}
-              sound={sound}
-              a4={a4}
-              midi={midi}
-              busy={running}
-              onNotes={(notes, by) =>
-                bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), by)
-              }
-              onSound={(recording, by) =>
-                void asMeasured(recording).then((file) => bring(file, by))
-              }
-            />
+            <Suspense fallback={<Loading what="the player" />}>
+              <ByWay
+                way={way}
+                exercise={exercise}
+                sound={sound}
+                a4={a4}
+                midi={midi}
+                busy={running}
+                onNotes={(notes, by) =>
+                  bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), by)
+                }
+                onSound={(recording, by) =>
+                  void asMeasured(recording).then((file) => bring(file, by))
+                }
+              />
+            </Suspense>
           )}
           {running && <MeasuringBar share={share} onLeave={leave} />}
           {trouble && (

@@ -9,10 +9,12 @@ import { useView } from '../../data/studentContext'
 import { useMeasuring } from '../../data/useMeasuring'
 import { MeasuringBar } from '../../parts/MeasuringBar'
 import { Button } from '../../ui/Button'
+import { Fold } from '../../ui/Fold'
 import { Pick } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { measureWords, sayMeasure, sayValue } from '../../wording/measureWords'
+import { plural } from '../../wording/words'
 
 /** Takes beside which one is shown. */
 const BESIDE_MOST = 2
@@ -121,9 +123,71 @@ function useBeside(take: Take) {
 
 const NAMES: readonly string[] = [...TONE_MEASURES, ...MEASURES]
 
+type Beside = ReturnType<typeof useBeside>
+
+function Rows({
+  names,
+  reading,
+  beside,
+}: {
+  names: readonly string[]
+  reading: TakeReading
+  beside: Beside
+}) {
+  return (
+    <table className="w-full">
+      <thead className="text-kiln text-left text-sm">
+        <tr>
+          <th className="font-medium">What</th>
+          <th className="font-medium">Now</th>
+          {beside.map(({ head }) => (
+            <th key={head} className="font-medium">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {names.flatMap((name) => {
+          const now = valueIn(reading, name)
+          if (!now) return []
+          return [
+            <tr key={name} className="border-line border-b">
+              <th scope="row" className="py-1 pr-3 text-left font-normal">
+                {measureWords(name)}
+              </th>
+              <td className="pr-3 tabular-nums">{sayMeasure(now)}</td>
+              {beside.map(({ head, reading: other }) => {
+                const then = valueIn(other, name)
+                return (
+                  <td key={head} className="text-kiln pr-3 tabular-nums">
+                    {then ? sayValue(then.value, then.unit) : ''}
+                  </td>
+                )
+              })}
+            </tr>,
+          ]
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+/** Values some sign of this instrument is told by, which a teacher reads first; then the others. */
+function useOrder(reading: TakeReading | null) {
+  const { knowledge } = useView()
+  const there = NAMES.filter((name) => valueIn(reading, name))
+  const telling = new Set<string>(knowledge.findings.flatMap((f) => f.measured?.by ?? []))
+  const first = there.filter((name) => telling.has(name))
+  return first.length === 0
+    ? { first: there, others: [] }
+    : { first, others: there.filter((name) => !telling.has(name)) }
+}
+
 export function Measured({ take }: { take: Take }) {
   const reading = latestReading(take)
   const beside = useBeside(take)
+  const { first, others } = useOrder(reading)
   if (!reading) {
     return (
       <Section title="Measured" aside="nothing was asked, so nothing is compared yet">
@@ -143,42 +207,12 @@ export function Measured({ take }: { take: Take }) {
   const tuned = reading.a4 === undefined ? '' : `, A at ${reading.a4} Hz`
   return (
     <Section title="Measured" aside={`${reading.analyser}, version ${reading.version}${tuned}`}>
-      <table className="w-full">
-        <thead className="text-kiln text-left text-sm">
-          <tr>
-            <th className="font-medium">What</th>
-            <th className="font-medium">Now</th>
-            {beside.map(({ head }) => (
-              <th key={head} className="font-medium">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {NAMES.flatMap((name) => {
-            const now = valueIn(reading, name)
-            return now
-              ? [
-                  <tr key={name} className="border-line border-b">
-                    <th scope="row" className="py-1 pr-3 text-left font-normal">
-                      {measureWords(name)}
-                    </th>
-                    <td className="tabular-nums">{sayMeasure(now)}</td>
-                    {beside.map(({ head, reading: other }) => {
-                      const then = valueIn(other, name)
-                      return (
-                        <td key={head} className="text-kiln tabular-nums">
-                          {then ? sayValue(then.value, then.unit) : ''}
-                        </td>
-                      )
-                    })}
-                  </tr>,
-                ]
-              : []
-          })}
-        </tbody>
-      </table>
+      <Rows names={first} reading={reading} beside={beside} />
+      {others.length > 0 && (
+        <Fold head={<span>{plural(others.length, 'further value')}</span>}>
+          <Rows names={others} reading={reading} beside={beside} />
+        </Fold>
+      )}
       <Older take={take} reading={reading} />
     </Section>
   )

@@ -10,6 +10,7 @@ import { buttonClass } from '../../ui/Button'
 import { NotHere } from '../../ui/NotHere'
 import { Loading } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
+import { ColourGrid } from './ColourGrid'
 import { Counts } from './Counts'
 import { Measured } from './Measured'
 import { PlayedNotes } from './PlayedNotes'
@@ -62,6 +63,7 @@ function TakeOf({ take }: { take: Take }) {
         <div>
           <WhatItSays take={take} />
           <Counts take={take} />
+          <ColourGrid take={take} />
           <Measured take={take} />
         </div>
       </div>

@@ -1,0 +1,44 @@
+import { expect, test } from 'vitest'
+import { colourGrid } from './index'
+import type { GridCell } from './index'
+import { Desk } from './test/desk'
+
+const CELL: GridCell = { position: 'I', place: 'rosette', touch: 'connected' }
+
+function keep(desk: Desk, letter: string, grid: GridCell | null, brightness: number | null): void {
+  const hash = letter.repeat(64)
+  const kept = {
+    case: null,
+    hash,
+    take: 'notes',
+    type: 'audio/midi',
+    bytes: 900,
+    words: '',
+  } as const
+  desk.do({ kind: 'take-kept', lesson: desk.lesson, ...kept, ...(grid ? { grid } : {}) })
+  if (brightness === null) return
+  const value = { value: brightness, low: brightness - 0.1, high: brightness + 0.1 }
+  desk.do({
+    kind: 'take-measured',
+    hash,
+    analyser: 'tone',
+    version: '1',
+    measures: [{ name: 'brightness', unit: 'times', ...value }],
+  })
+}
+
+test('each cell has the colour of its latest take; what was for no cell, or not measured, fills none', () => {
+  const desk = new Desk().open()
+  keep(desk, 'a', CELL, 3)
+  keep(desk, 'b', { ...CELL, place: 'bridge' }, 5)
+  keep(desk, 'c', CELL, 3.4)
+  keep(desk, 'd', null, 9)
+  keep(desk, 'e', { ...CELL, position: 'IX' }, null)
+  const cells = colourGrid(desk.record.takes)
+  expect(cells.map((c) => [c.cell.position, c.cell.place, c.brightness.value])).toEqual([
+    ['I', 'rosette', 3.4],
+    ['I', 'bridge', 5],
+  ])
+  desk.do({ kind: 'take-removed', hash: 'c'.repeat(64) })
+  expect(colourGrid(desk.record.takes).map((c) => c.brightness.value)).toEqual([5, 3])
+})
