@@ -13,7 +13,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { Stryker } from '@stryker-mutator/core'
 
-const ROOMS = ['diagnosis', 'mending', 'music', 'practice', 'record', 'timing']
+const ROOMS = ['diagnosis', 'measure', 'mending', 'music', 'practice', 'record', 'timing', 'tone']
 /** Of a hundred breaks, so many are to be noticed. */
 const ENOUGH = 80
 

@@ -2,7 +2,7 @@
 import type { IsoDate } from '../kit'
 import type { StudentCard } from './card'
 import type { ConsentKind } from './card'
-import type { GridCell } from './colourGrid'
+import type { GridCell } from './gridCell'
 import type { ActId, CaseId, LessonId } from './ids'
 
 /** What a take is of. */

@@ -127,6 +127,18 @@ describe('one long tone', () => {
     expect(found?.low).toBeLessThan(200)
   })
 
+  test.each([0.06, 0.3])(
+    'a tone that grows evenly for %d s takes eight tenths of it from a tenth to nine',
+    (s) => {
+      const growing = sound(2, (t) => (t < 0.3 ? 0 : Math.min(1, (t - 0.3) / s) * sine(330)(t)))
+      const found = valueOf(growing, asks(64), 'rise')
+      expect(Math.abs((found?.value ?? 0) - 800 * s)).toBeLessThan(25)
+      // A string that is plucked is at its loudest at once.
+      const plucked = sound(2, (t) => (t < 0.3 ? 0 : Math.exp(-3 * (t - 0.3)) * sine(330)(t)))
+      expect(valueOf(plucked, { ...asks(64), sounding: 'struck' }, 'rise')?.value).toBeLessThan(30)
+    },
+  )
+
   test('a jump to the twelfth in the middle is one squeak of one tone', () => {
     let phase = 0
     const squeaking = sound(2, (t) => {

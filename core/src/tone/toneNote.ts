@@ -237,6 +237,9 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
     centsAbove((elsewhere || jumpAt(at) ? found?.soundingHz : found?.hz) ?? hz, hz)
   const pitch = { at: held.map((f) => f.at), cents: held.map(centsOf) }
   const settled = { cents: medianOf(pitch.cents), likeness: medianOf(held.map(likeness)) }
+  const beginning = beginningOf(ear, stretch, hz, settled)
+  // Noise before the tone is none of its loudness.
+  const spoken = (beginning?.speaksMs ?? 0) / 1000
   return {
     ...stretch,
     midi,
@@ -253,8 +256,8 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
     ...holding({ ...pitch, frameSeconds: length - 1 / hz }),
     breath: breathing(held),
     ...colour([...bright.values()]),
-    ...loudness(ear.levels, steadyPart(stretch)),
-    beginning: beginningOf(ear, stretch, hz, settled),
+    ...loudness(ear.levels, steadyPart({ from: stretch.from + spoken, to: stretch.to })),
+    beginning,
     jumps,
     airShare: frames.length === 0 ? 0 : 1 - pitched.length / frames.length,
   }

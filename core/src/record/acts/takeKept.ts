@@ -1,6 +1,6 @@
 import { digest, nullable, object, oneOf, optional, text, whole } from '../../kit'
 import { lessonAct, plain } from '../actModule'
-import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../colourGrid'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../gridCell'
 import { refuse } from '../refusal'
 import { lessonOf } from '../state'
 import { mayKeep, TAKE_KINDS } from '../takes'

@@ -2,9 +2,11 @@
 import type { CasePoint } from '@vein-mend/core/record'
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
-import { init, use as addParts } from 'echarts/core'
+import { use as addParts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
+import { useChart } from '../../ui/useChart'
+import type { Colour } from '../../ui/useChart'
 import { shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
 
@@ -12,7 +14,7 @@ addParts([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRend
 
 const HEIGHT_PX = 230
 
-function optionFor(points: readonly CasePoint[], colour: (name: string) => string) {
+function optionFor(points: readonly CasePoint[], colour: Colour) {
   const text = { color: colour('--kiln'), fontFamily: 'Hanken Grotesk Variable', fontSize: 12 }
   return {
     textStyle: text,
@@ -52,28 +54,8 @@ function optionFor(points: readonly CasePoint[], colour: (name: string) => strin
 }
 
 export function BeliefChart({ points }: { points: readonly CasePoint[] }) {
-  const ref = useRef<HTMLDivElement>(null)
-  useEffect(() => {
-    const node = ref.current
-    if (!node) return
-    const chart = init(node, null, { renderer: 'svg', height: HEIGHT_PX })
-    const draw = () => {
-      const style = getComputedStyle(document.documentElement)
-      chart.setOption(optionFor(points, (name) => style.getPropertyValue(name).trim()))
-    }
-    draw()
-    const theme = new MutationObserver(draw)
-    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-    const size = new ResizeObserver(() => {
-      chart.resize()
-    })
-    size.observe(node)
-    return () => {
-      theme.disconnect()
-      size.disconnect()
-      chart.dispose()
-    }
-  }, [points])
+  const optionOf = useCallback((colour: Colour) => optionFor(points, colour), [points])
+  const ref = useChart(HEIGHT_PX, optionOf)
   return (
     <div
       ref={ref}

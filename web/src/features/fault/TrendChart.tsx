@@ -1,10 +1,12 @@
 /** One measure over the lessons, each with the interval it surely lies in. Loaded only where it is shown. */
 import { CustomChart, LineChart } from 'echarts/charts'
 import { GridComponent, TooltipComponent } from 'echarts/components'
-import { init, use as addParts } from 'echarts/core'
+import { use as addParts } from 'echarts/core'
 import type { CustomSeriesRenderItemAPI } from 'echarts'
 import { SVGRenderer } from 'echarts/renderers'
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
+import { useChart } from '../../ui/useChart'
+import type { Colour } from '../../ui/useChart'
 import { shortDay } from '../../wording/dates'
 import { sayMeasure, sayValue } from '../../wording/measureWords'
 import type { TrendPoint } from './trends'
@@ -36,7 +38,7 @@ function whisker(colour: string) {
   }
 }
 
-function optionFor(points: readonly TrendPoint[], colour: (name: string) => string) {
+function optionFor(points: readonly TrendPoint[], colour: Colour) {
   const text = { color: colour('--kiln'), fontFamily: 'Hanken Grotesk Variable', fontSize: 12 }
   const line = { lineStyle: { color: colour('--line') } }
   const unit = points[0]?.unit ?? ''
@@ -83,33 +85,8 @@ function optionFor(points: readonly TrendPoint[], colour: (name: string) => stri
 }
 
 export function TrendChart({ points, name }: { points: readonly TrendPoint[]; name: string }) {
-  const ref = useRef<HTMLDivElement>(null)
-  useEffect(() => {
-    const node = ref.current
-    if (!node) return
-    const chart = init(node, null, { renderer: 'svg', height: HEIGHT })
-    const draw = () => {
-      const style = getComputedStyle(document.documentElement)
-      chart.setOption(
-        optionFor(points, (colour) => style.getPropertyValue(colour).trim()),
-        {
-          notMerge: true,
-        },
-      )
-    }
-    draw()
-    const theme = new MutationObserver(draw)
-    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-    const size = new ResizeObserver(() => {
-      chart.resize()
-    })
-    size.observe(node)
-    return () => {
-      theme.disconnect()
-      size.disconnect()
-      chart.dispose()
-    }
-  }, [points])
+  const optionOf = useCallback((colour: Colour) => optionFor(points, colour), [points])
+  const ref = useChart(HEIGHT, optionOf)
   return (
     <div
       ref={ref}

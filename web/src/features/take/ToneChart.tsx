@@ -2,9 +2,11 @@
 import type { TonePicture } from '@vein-mend/contract'
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, TooltipComponent } from 'echarts/components'
-import { init, use as addParts } from 'echarts/core'
+import { use as addParts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
-import { useEffect, useRef } from 'react'
+import { useCallback } from 'react'
+import { useChart } from '../../ui/useChart'
+import type { Colour } from '../../ui/useChart'
 
 addParts([LineChart, GridComponent, MarkAreaComponent, TooltipComponent, SVGRenderer])
 
@@ -47,8 +49,6 @@ function outlineDots({ outline, seconds }: TonePicture): Dot[] {
     value,
   ])
 }
-
-type Colour = (name: string) => string
 
 function axes(tone: TonePicture, colour: Colour, text: object) {
   const line = { lineStyle: { color: colour('--line') } }
@@ -217,44 +217,12 @@ interface Props {
   readonly onSeek: (seconds: number) => void
 }
 
-function useChart({ tone, ghost, onSeek }: Omit<Props, 'at'>) {
-  const ref = useRef<HTMLDivElement>(null)
-  const seek = useRef(onSeek)
-  useEffect(() => {
-    seek.current = onSeek
+export function ToneChart({ tone, ghost, at, onSeek }: Props) {
+  const optionOf = useCallback((colour: Colour) => optionFor(tone, ghost, colour), [tone, ghost])
+  const ref = useChart(HEIGHT, optionOf, (chart, offsetX) => {
+    const [seconds] = chart.convertFromPixel({ gridIndex: 0 }, [offsetX, 0])
+    if (seconds !== undefined) onSeek(Math.max(0, Math.min(tone.seconds, seconds)))
   })
-  useEffect(() => {
-    const node = ref.current
-    if (!node) return
-    const chart = init(node, null, { renderer: 'svg', height: HEIGHT })
-    const draw = () => {
-      const style = getComputedStyle(document.documentElement)
-      const colour = (name: string) => style.getPropertyValue(name).trim()
-      chart.setOption(optionFor(tone, ghost, colour), { notMerge: true })
-    }
-    draw()
-    chart.getZr().on('click', ({ offsetX }: { offsetX: number }) => {
-      const [seconds] = chart.convertFromPixel({ gridIndex: 0 }, [offsetX, 0])
-      if (seconds !== undefined) seek.current(Math.max(0, Math.min(tone.seconds, seconds)))
-    })
-    const theme = new MutationObserver(draw)
-    theme.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] })
-    const size = new ResizeObserver(() => {
-      chart.resize()
-    })
-    size.observe(node)
-    return () => {
-      theme.disconnect()
-      size.disconnect()
-      chart.dispose()
-    }
-  }, [tone, ghost])
-  return ref
-}
-
-export function ToneChart(props: Props) {
-  const { tone, at } = props
-  const ref = useChart(props)
   const share = tone.seconds > 0 ? at / tone.seconds : 0
   return (
     <div className="relative cursor-pointer">
