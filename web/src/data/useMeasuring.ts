@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ActId, StudentId } from '@vein-mend/core/record'
 import { useRef, useState } from 'react'
+import { toast } from 'sonner'
 import { api } from './api'
 import { freshAct } from './freshId'
 import { useChange } from './useChange'
@@ -29,18 +30,27 @@ export function useMeasuring<In>(
 ) {
   const [act, setAct] = useState<ActId | null>(null)
   const leaving = useRef<AbortController | null>(null)
-  const { run, running, trouble, clear } = useChange({
+  const { run, running, trouble } = useChange({
     change: async (asked: In) => {
       const id = freshAct()
       const gone = new AbortController()
       leaving.current = gone
       setAct(id)
-      await send(asked, { act: id, signal: gone.signal })
-      return id
+      try {
+        await send(asked, { act: id, signal: gone.signal })
+        return id
+      } catch (error) {
+        // Whoever stops waiting is not told that nobody answers.
+        if (gone.signal.aborted) return null
+        throw error
+      }
     },
     touches: [['student', student]],
     unchanged,
-    done: (id: ActId) => done?.(id),
+    done: (id: ActId | null) => {
+      if (id === null) toast('Stopped. What had arrived is kept, and not measured.')
+      else return done?.(id)
+    },
   })
   const { data } = useQuery({
     queryKey: ['measuring', student, act],
@@ -51,7 +61,6 @@ export function useMeasuring<In>(
   })
   const leave = () => {
     leaving.current?.abort()
-    clear()
   }
   return { run, running, trouble, share: running ? (data?.share ?? null) : null, leave }
 }
