@@ -102,7 +102,7 @@ async function playTone(page: Page): Promise<void> {
   await project.getByRole('button', { name: 'Play it in' }).click()
   await page.getByRole('radio', { name: 'Made-up player' }).click()
   await page.getByLabel('It plays').click()
-  await page.getByRole('option', { name: 'with squeaks' }).click()
+  await page.getByRole('option', { name: 'with split starts' }).click()
   await page.getByRole('button', { name: 'Play it', exact: true }).click()
   const notes = page.getByRole('img', { name: /^Notes of/ })
   await notes.waitFor()

@@ -56,6 +56,11 @@ export interface MeasuredBy {
    * microphones. Times as many count by their ratio less one.
    */
   readonly against?: 'own'
+  /**
+   * The measure is one half of what the sign says ("sharp and thin"): without it the sign is not there, with it the ear
+   * has to say the other half.
+   */
+  readonly half?: boolean
   /** Told only beside a slower take of the same rung and lesson in which it is not there. */
   readonly slower?: boolean
   readonly source: string

@@ -28,8 +28,10 @@ export interface WeekPin {
   readonly on: boolean
 }
 
-/** How even an item was played in at home: a share of the note's length with its interval, from so many steps. */
+/** How even an item was at home: a share of the note's length with its interval, from so many steps. */
 export interface HomeEvenness {
+  /** Tapped, which tells of the pulse; else played on a keyboard. */
+  readonly tapped: boolean
   readonly value: number
   readonly low: number
   readonly high: number

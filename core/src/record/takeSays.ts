@@ -2,6 +2,7 @@
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
 import { isClear, isTold, ratioOf } from '../measure'
+import { TAPS_ANALYSER } from '../timing'
 import { TONE_MEASURES } from '../tone'
 import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
@@ -35,13 +36,18 @@ export function caseOf(take: Take): CaseId | null {
   return latestReading(take)?.of?.case ?? take.case
 }
 
-/** The middle of the measure over earlier lessons, each lesson by its middle take: many takes of a day are one day. */
+/**
+ * The middle of the measure over earlier lessons, each lesson by its middle take: many takes of a day are one day. Only
+ * readings of the same analyser: what is tapped is not played, and sound is heard less exactly than keys.
+ */
 function ownValue(record: StudentRecord, take: Take, name: string): number | null {
+  const analyser = latestReading(take)?.analyser
   const byLesson = new Map<string, number[]>()
   for (const other of record.takes) {
     if (other.lesson === take.lesson || other.date > take.date || other.removed) continue
-    const value = latestReading(other)?.measures.find((m) => m.name === name)?.value
-    if (value === undefined) continue
+    const reading = latestReading(other)
+    const value = reading?.measures.find((m) => m.name === name)?.value
+    if (value === undefined || reading?.analyser !== analyser) continue
     byLesson.set(other.lesson, [...(byLesson.get(other.lesson) ?? []), value])
   }
   if (byLesson.size < OWN_LEAST) return null
@@ -53,8 +59,12 @@ function middle(values: readonly number[]): number {
   return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN
 }
 
-/** Whether the take was of notes with, or without, crossings as the sign asks for. */
-function fits({ crossing }: MeasuredBy, reading: TakeReading): boolean {
+/** What taps can speak of: the pulse and the two hands, and nothing a finger does on its instrument. */
+const TOLD_BY_TAPS: readonly string[] = ['tempo-drift', 'hands-apart', 'hands-apart-spread']
+
+/** Whether the take can speak of the sign: with, or without, crossings as it asks for; tapped, of the pulse alone. */
+function fits({ crossing, by }: MeasuredBy, reading: TakeReading): boolean {
+  if (reading.analyser === TAPS_ANALYSER.analyser && !TOLD_BY_TAPS.includes(by)) return false
   return crossing === undefined || crossing === (reading.of?.crossing ?? false)
 }
 
@@ -70,7 +80,10 @@ function slowerReading(record: StudentRecord, take: Take, reading: TakeReading) 
   const slower = record.takes.flatMap((other) => {
     const found = latestReading(other)
     const own = found && valueOf(found, 'tempo')
-    const same = other.lesson === take.lesson && found?.of?.rung === reading.of?.rung
+    const same =
+      other.lesson === take.lesson &&
+      found?.of?.rung === reading.of?.rung &&
+      found?.analyser === reading.analyser
     return own && same && !other.removed && own.value <= SLOWER * tempo ? [{ found, own }] : []
   })
   const [slowest] = slower.sort((a, b) => a.own.value - b.own.value)
@@ -112,6 +125,9 @@ export function notToldYet(
   )
 }
 
+/** One half of a sign never speaks for the whole by more than this; our choice, no source. */
+const HALF_MOST = 3
+
 /** The sign told by one value; null where it counts against the student's own and nobody knows that yet. */
 function told(
   record: StudentRecord,
@@ -124,13 +140,14 @@ function told(
   if (measured.against === 'own' && own === null) return null
   const against = measured.against === 'own' && own !== null
   const counted = against ? againstOwn(measure, own) : measure
+  // Without the sign, what lies against the own usual value is nought.
+  const ratio = Math.max(ratioOf(counted, measured, against ? 0 : own), unseenIn(measure))
   return {
     finding,
     measured,
     measure,
-    // Without the sign, what lies against the own usual value is nought.
-    ratio: Math.max(ratioOf(counted, measured, against ? 0 : own), unseenIn(measure)),
-    told: isTold(counted, measured),
+    ratio: measured.half ? Math.min(HALF_MOST, ratio) : ratio,
+    told: isTold(counted, measured) && measured.half !== true,
     clear: isClear(counted, measured),
     own,
   }
@@ -187,8 +204,10 @@ export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>
 export function verdictByRule(take: Take, rule: PassRule): TakeVerdict | null {
   if (!rule.within) return null
   const asked = measureAsked(rule.within)
-  const measure = latestReading(take)?.measures.find((m) => m.name === asked.by)
-  if (!measure) return 'cannot-tell'
+  const reading = latestReading(take)
+  const measure = reading && valueOf(reading, asked.by)
+  const tapped = reading?.analyser === TAPS_ANALYSER.analyser
+  if (!measure || (tapped && !TOLD_BY_TAPS.includes(asked.by))) return 'cannot-tell'
   if (isTold(measure, asked)) return 'shows'
   return isClear(measure, asked) ? 'clear' : 'cannot-tell'
 }

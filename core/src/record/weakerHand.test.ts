@@ -6,7 +6,7 @@ import { A, Desk, START } from './test/desk'
 
 const HASH = 'a'.repeat(64)
 
-function deskWithTake(low: number, high: number): Desk {
+function deskWithTake(low: number, high: number, analyser = 'timing'): Desk {
   const desk = new Desk().open()
   const kept = { case: null, hash: HASH, take: 'notes', type: 'audio/midi', bytes: 900 } as const
   desk.do({ kind: 'take-kept', lesson: desk.lesson, words: '', ...kept })
@@ -14,7 +14,7 @@ function deskWithTake(low: number, high: number): Desk {
   desk.do({
     kind: 'take-measured',
     hash: HASH,
-    analyser: 'timing',
+    analyser,
     version: '2',
     measures: [measure],
   })
@@ -27,6 +27,10 @@ test.each([
   [-0.1, 0.6, null],
 ] as const)('an interval from %d to %d says %s', (low, high, hand) => {
   expect(weakerHand(deskWithTake(low, high).record)?.hand).toBe(hand)
+})
+
+test('two fingers that tap are not two hands', () => {
+  expect(weakerHand(deskWithTake(0.1, 0.6, 'taps').record)).toBeNull()
 })
 
 test('without a take, with one taken out, and after two months nothing is said', () => {
@@ -43,7 +47,7 @@ test('what was tapped at home comes with its tick, and goes with it', () => {
   const desk = new Desk().open()
   desk.settle()
   desk.remedy()
-  const evenness = { value: 0.06, low: 0.04, high: 0.09, count: 28 }
+  const evenness = { tapped: true, value: 0.06, low: 0.04, high: 0.09, count: 28 }
   const rung = desk.case().ladder?.rungs[0]
   const tick = {
     kind: 'practised',

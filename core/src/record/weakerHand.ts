@@ -1,5 +1,6 @@
 /** Which hand lags, as played notes tell it: a reason to give it its exercise twice. */
 import { addDays } from '../kit'
+import { TAPS_ANALYSER } from '../timing'
 import type { StudentRecord } from './state'
 import { latestReading } from './takeSays'
 import type { Take, TakeMeasure } from './takes'
@@ -20,8 +21,11 @@ export function weakerHand(record: StudentRecord): WeakerHand | null {
   const last = record.lessons.at(-1)?.date
   if (last === undefined) return null
   const found = record.takes.flatMap((take) => {
-    const measure = latestReading(take)?.measures.find((m) => m.name === 'left-more-uneven')
-    const tells = !take.removed && take.date >= addDays(last, -DAYS_TELLING)
+    const reading = latestReading(take)
+    const measure = reading?.measures.find((m) => m.name === 'left-more-uneven')
+    // Two fingers that tap are not two hands that play.
+    const played = reading?.analyser !== TAPS_ANALYSER.analyser
+    const tells = played && !take.removed && take.date >= addDays(last, -DAYS_TELLING)
     return tells && measure ? [{ take, measure }] : []
   })
   const latest = found.at(-1)

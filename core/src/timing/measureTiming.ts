@@ -17,6 +17,7 @@ import { isTapped, layTaps } from './tapped'
 import { chords, hands } from './together'
 
 /** Kept with every reading; another number means that figures may differ. */
+export const TAPS_ANALYSER = { analyser: 'taps', version: '1' } as const
 export const TIMING_ANALYSER = { analyser: 'timing', version: '2' } as const
 
 export interface Timing {

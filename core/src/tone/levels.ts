@@ -47,7 +47,7 @@ function percentile(levels: Float32Array, percent: number): number {
  * From which level on something sounds: above the room (the softest tenth of the blocks, where they are much softer
  * than the loudest) and not far below the loudest.
  */
-export function soundingFrom(levels: Float32Array): number {
+function soundingFrom(levels: Float32Array): number {
   const loudest = percentile(levels, 99)
   const room = percentile(levels, 10)
   // A take that sounds from end to end has no room to hear.

@@ -64,6 +64,43 @@ describe('a scale of nine notes', () => {
     expect(told('sags')).toContain('sags')
   })
 
+  test('a start that lands on the neighbouring partial is told as split, and a squeak in the midst is not', () => {
+    const notes = NOTES.map((n) => ({ ...n, midi: 62 }))
+    const playing = {
+      tempo: 90,
+      fault: 'splits',
+      strength: 1,
+      sounding: 'sustained',
+      a4: 440,
+    } as const
+    const sound = soundAsked(notes, { ...playing, rng: seededRng(6) })
+    const tone = measureTone(sound, { notes, sounding: 'sustained', a4: 440 })
+    expect(tone.measures.find((m) => m.name === 'split-starts')).toMatchObject({ value: 1 })
+    expect(tone.notes.map((n) => n.jumps[0]?.times.toFixed(1))).toEqual(notes.map(() => '1.3'))
+    // What sounds before it is a tone, and no noise.
+    expect(tone.measures.find((m) => m.name === 'speaks-after')).toBeUndefined()
+    const squeaking = measured('squeaks').measures
+    expect(squeaking.find((m) => m.name === 'split-starts')?.value).toBe(0)
+    const late = measured('late-to-speak').measures
+    expect(late.find((m) => m.name === 'split-starts')?.value).toBe(0)
+  })
+
+  test('in a line it is how the next note began where no such note was asked', () => {
+    // The fourths above E and B are A and E an octave up: neither is asked for.
+    const notes = [64, 71, 64, 71].map((midi, i) => ({ ...NOTES[0]!, midi, beat: 2 * i }))
+    const playing = {
+      tempo: 90,
+      fault: 'splits',
+      strength: 1,
+      sounding: 'sustained',
+      a4: 440,
+    } as const
+    const sound = soundAsked(notes, { ...playing, rng: seededRng(6) })
+    const tone = measureTone(sound, { notes, sounding: 'sustained', a4: 440 })
+    expect(tone.notes.map((n) => n.midi)).toEqual([64, 71, 64, 71])
+    expect(tone.measures.find((m) => m.name === 'split-starts')?.value).toBe(1)
+  })
+
   test('squeaking there are nine notes still, each with its twelfth, and none too many', () => {
     const { notes, measures } = measured('squeaks')
     expect(notes.map((n) => n.midi)).toEqual(LINE)

@@ -19,6 +19,7 @@ export const SOUNDED_FAULTS = [
   'sags',
   'late-to-speak',
   'squeaks',
+  'splits',
   'trembles',
 ] as const
 export type SoundedFault = (typeof SOUNDED_FAULTS)[number]
@@ -55,6 +56,8 @@ const LEAD_S = 0.4
 /** A struck tone dies away by so many times its own length, s. */
 const DIES_S = 0.7
 const SQUEAK = { times: 3, seconds: 0.25, after: 0.4 } as const
+/** A split start lands on the neighbouring partial first. */
+const SPLIT = { times: 4 / 3, seconds: 0.14 } as const
 
 /** One period of a tone whose k-th harmonic has 1 / k^falls of the first, at most 1 high. */
 function periodOf(falls: number): Float32Array {
@@ -112,10 +115,11 @@ function centsAt(at: number, { length }: Tone, playing: SoundedPlaying): number 
   return aside + wave - full(playing, 'sags') * sagsCents * (at / length)
 }
 
-/** How many times the note's own frequency sounds: a squeak jumps to its twelfth. */
+/** How many times the note's own frequency sounds. */
 function timesAt(at: number, { length }: Tone, playing: SoundedPlaying): number {
   const from = SQUEAK.after * length
   const long = Math.min(SQUEAK.seconds, 0.4 * length)
+  if (full(playing, 'splits') > 0 && at < SPLIT.seconds) return SPLIT.times
   return full(playing, 'squeaks') > 0 && at >= from && at < from + long ? SQUEAK.times : 1
 }
 

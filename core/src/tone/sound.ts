@@ -5,11 +5,6 @@ export interface Sound {
   readonly rate: number
 }
 
-/** Seconds of sound. */
-export function secondsOf({ samples, rate }: Sound): number {
-  return samples.length / rate
-}
-
 /** Level that stands for nothing at all, dB below full scale. */
 export const SILENT_DB = -120
 

@@ -99,7 +99,16 @@ function isJump(before: Group, group: Group, isNote: (hz: number) => boolean): b
   return partial && group.from - before.to < FOLLOWS_S && !isNote(hz)
 }
 
-/** Jumps belong to the tone they jump from; what comes back after one goes on. */
+/** A start that lands on another pitch is over by then, seconds. */
+const SPLIT_S = 0.2
+
+/** Whether a group is how the next one began: short, close before it, and no note of its own. */
+function isSplitStart(group: Group, next: Group, isNote: (hz: number) => boolean): boolean {
+  const close = next.from - group.to < FOLLOWS_S && group.to - group.from < SPLIT_S
+  return close && !isNote(medianOf(group.sounding))
+}
+
+/** Jumps belong to the tone they jump from; what comes back after one goes on, and a split start to what follows it. */
 function joined(groups: readonly Group[], isNote: (hz: number) => boolean): readonly Group[] {
   const notes: Group[] = []
   let jumped = false
@@ -115,6 +124,8 @@ function joined(groups: readonly Group[], isNote: (hz: number) => boolean): read
     else if (last && back) {
       last.to = group.to
       last.pitches.push(...group.pitches)
+    } else if (last && isSplitStart(last, group, isNote)) {
+      notes[notes.length - 1] = { ...group, from: last.from }
     } else notes.push({ ...group })
   }
   return notes
@@ -152,6 +163,7 @@ export function pitchedNotes(
   const finder = new PitchFinder(frameSize(coarse.rate, range.lowHz), coarse.rate)
   const half = finder.size / 2 / coarse.rate
   const hop = Math.max(CLOSE_HOP_S, half / 2)
+  const again = onsets.filter((o) => ear.sounding === 'struck' || beginsAnew(ear.levels, o))
   return stretchesOf(ear.levels).flatMap(({ from, to }) => {
     // Whole frames only: one that reaches over the edge hears the end of the note before.
     const row = { from, to, hop }
@@ -163,7 +175,6 @@ export function pitchedNotes(
       const begins = beginningNear(ear, change, onsets)
       const ends = after ? (group.to + after.from) / 2 : to
       const hz = medianOf(group.pitches)
-      const again = onsets.filter((o) => ear.sounding === 'struck' || beginsAnew(ear.levels, o))
       return cutAt({ from: begins, to: ends }, again).map((s) => ({ ...s, hz }))
     })
   })

@@ -24,6 +24,7 @@ export const TONE_MEASURES = [
   'speaks-after',
   'air',
   'squeaks',
+  'split-starts',
 ] as const
 export type ToneMeasureName = (typeof TONE_MEASURES)[number]
 
@@ -36,7 +37,7 @@ const COMPARED_FROM = 3
 const SPREAD_FROM = 4
 
 /** The mean over tones: as unsure as each of them, or as they differ, whichever is more. */
-export function overTones(estimates: readonly Estimate[]): Estimate | null {
+function overTones(estimates: readonly Estimate[]): Estimate | null {
   const [first] = estimates
   if (!first) return null
   if (estimates.length === 1) return first
@@ -78,26 +79,36 @@ function shareEstimate(of: number, count: number): Estimate {
   return { value: of / count, low, high }
 }
 
+/** A jump that is there this soon after the beginning splits the start, seconds; common practice, no source. */
+const START_S = 0.12
+
 /** Stretches of sound that are looked at for air as if each were by itself, seconds. */
 const AIR_EVERY_S = 0.5
 
-/** A waver is told with the doubt of its own scatter: half of it each way for one, by their difference for more. */
+/** A waver with its doubt, which is our choice: its rate to a tenth of a wave over the tone, its extent to a tenth. */
 function wavers(notes: readonly ToneNote[], of: 'rate' | 'cents'): readonly Estimate[] {
   return notes.flatMap(({ waver, from, to }) => {
     if (!waver) return []
-    // A rate is known to about a tenth of a wave over the length of the tone; an extent to a tenth of itself.
     const doubt = of === 'rate' ? 0.1 / (to - from) : 0.1 * waver.cents
     const value = waver[of]
     return [{ value, low: value - doubt, high: value + doubt }]
   })
 }
 
-/** The beginnings of the tones, with what a frame and a block cannot tell. */
+/** What two blocks of levels cannot tell of a rise, ms. */
+const BLOCKS_MS = 10
+
+/** Whether the tone began as another one. */
+function isSplit({ from, jumps }: ToneNote): boolean {
+  return jumps.some((j) => j.from - from <= START_S)
+}
+
+/** The beginnings of the tones, with what a frame and a block cannot tell; before a split one there is no noise. */
 function beginnings(notes: readonly ToneNote[], of: 'riseMs' | 'speaksMs'): readonly Estimate[] {
-  const BLOCKS_MS = 10
-  return notes.flatMap(({ beginning }) => {
+  return notes.flatMap((note) => {
+    const { beginning } = note
     const value = beginning?.[of] ?? null
-    if (!beginning || value === null) return []
+    if (!beginning || value === null || (of === 'speaksMs' && isSplit(note))) return []
     const doubt = of === 'riseMs' ? BLOCKS_MS : beginning.doubtMs
     return [{ value, low: Math.max(0, value - doubt), high: value + doubt }]
   })
@@ -189,9 +200,11 @@ function counted(tones: Tones): readonly ToneMeasure[] {
   const air = notes.reduce((sum, n) => sum + n.airShare * (n.to - n.from), 0) / time
   const stretches = Math.max(1, Math.round(time / AIR_EVERY_S))
   const squeaking = notes.filter((n) => n.jumps.length > 0).length
+  const splitting = notes.filter(isSplit).length
   return [
     ...tones.row('air', 'share', shareEstimate(air * stretches, stretches)),
     ...tones.row('squeaks', 'share', shareEstimate(squeaking, notes.length)),
+    ...tones.row('split-starts', 'share', shareEstimate(splitting, notes.length)),
   ]
 }
 

@@ -2,7 +2,7 @@
 import { fitCurve, meanAlong, meanOf, medianOf, sdAlong, termAlong } from '../measure'
 import type { Estimate } from '../measure'
 import type { Ear } from './ear'
-import { framesAlong, HOP_S, levelBetween, rangeAbout } from './frames'
+import { framesAlong, levelBetween, rangeAbout } from './frames'
 import type { Frame, PitchRange } from './frames'
 import { jumpsOf } from './jumps'
 import type { Jump } from './jumps'
@@ -48,7 +48,7 @@ export interface ToneNote extends Stretch {
 }
 
 /** Below this likeness there is no tone in the frame: more noise than tone by 4 dB. */
-export const LIKENESS_LEAST = 0.28
+const LIKENESS_LEAST = 0.28
 /** A tone this noisy is looked at in frames twice as long. */
 const NOISY = 0.75
 /** What the attack and the end may take of a tone before it is called steady. */
@@ -62,18 +62,18 @@ const WIDE_CENTS = 15
 /** Every so many frames the colour is looked at. */
 const COLOUR_EVERY = 3
 
-export function centsAbove(hz: number, from: number): number {
+function centsAbove(hz: number, from: number): number {
   return 1200 * Math.log2(hz / from)
 }
 
 /** Harmonics to noise of a likeness, dB (Boersma 1993: r over 1 − r). */
-export function breathOf(likeness: number): number {
+function breathOf(likeness: number): number {
   const r = Math.min(1 - 1e-7, Math.max(1e-7, likeness))
   return 10 * Math.log10(r / (1 - r))
 }
 
 /** The part of a stretch in which a tone has settled. */
-export function steadyPart({ from, to }: Stretch): Stretch {
+function steadyPart({ from, to }: Stretch): Stretch {
   const length = to - from
   return {
     from: from + Math.min(SETTLING.from, SETTLING.share * length),
@@ -262,6 +262,3 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
     airShare: frames.length === 0 ? 0 : 1 - pitched.length / frames.length,
   }
 }
-
-/** Seconds from one point of a tone to the next. */
-export const POINT_S = HOP_S

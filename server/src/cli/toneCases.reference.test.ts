@@ -1,10 +1,12 @@
 /** Measured against tones and runs with known truth, made and read by programs that have nothing in common with ours (fixtures/README.md). */
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { isTold } from '@vein-mend/core/measure'
 import { measureTone } from '@vein-mend/core/tone'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { readPlayed } from '../notation'
 import { readSound } from '../sound'
+import { shippedPacks } from '../test/studio'
 import type { Judged } from './judged'
 import { judgeRuns, judgeTones } from './toneCases'
 
@@ -46,6 +48,28 @@ test.each(Object.entries(MARGINS))('%s within %d', (measure, margin) => {
   for (const { file, error } of rows) {
     expect(error, file).not.toBeNull()
     expect(Math.abs(error ?? 999), file).toBeLessThanOrEqual(margin)
+  }
+})
+
+test('of clean tones nothing is told that stands by itself', async () => {
+  const { cases } = listOf('audio') as {
+    cases: { file: string; nominal_midi: number; kind: string; variant: string }[]
+  }
+  const packs = await shippedPacks()
+  const alone = [...packs.values()]
+    .flatMap((k) => k.findings)
+    .flatMap((f) => (f.measured && !f.measured.against ? [f.measured] : []))
+  const clean = cases.filter((c) => c.variant === 'clean' && c.kind === 'sustained')
+  expect(clean.length).toBeGreaterThan(3)
+  for (const { file, nominal_midi: midi } of clean) {
+    const read = await readSound(readFileSync(join(FIXTURES, 'audio', file)))
+    if (!read.ok) throw new Error(read.why)
+    const notes = [{ midi, hand: null, finger: null, beat: 0, joined: false }]
+    const { measures } = measureTone(read.sound, { notes, sounding: 'sustained', a4: 440 })
+    const told = alone.filter((m) =>
+      measures.some((found) => found.name === m.by && isTold(found, m)),
+    )
+    expect(told, file).toEqual([])
   }
 })
 

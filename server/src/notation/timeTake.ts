@@ -1,5 +1,5 @@
 /** Reads played notes and measures them against what was asked; in a thread, since the bytes come from anywhere. */
-import { judgedNotes, measureRoll, measureTiming } from '@vein-mend/core/timing'
+import { isTapped, judgedNotes, measureRoll, measureTiming } from '@vein-mend/core/timing'
 import type { AskedNote, JudgedNote, Measure } from '@vein-mend/core/timing'
 import { readPlayed } from './readPlayed'
 import type { NotPlayed } from './readPlayed'
@@ -15,6 +15,8 @@ export interface TakeToTime {
 export type TakeTimed =
   | {
       readonly ok: true
+      /** All of it was tapped: it tells of time, and not of playing. */
+      readonly tapped: boolean
       readonly measures: readonly Measure[]
       readonly notes: readonly JudgedNote[]
       readonly missing: readonly { readonly asked: AskedNote; readonly round: number }[]
@@ -27,6 +29,7 @@ export function timeTake({ bytes, asked, roll }: TakeToTime): TakeTimed {
   const timing = measureTiming(played.notes, roll ? [] : asked)
   return {
     ok: true,
+    tapped: isTapped(played.notes),
     measures: roll ? measureRoll(played.notes) : timing.measures,
     notes: judgedNotes(timing),
     missing: timing.alignment.missing,

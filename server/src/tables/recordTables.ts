@@ -235,6 +235,7 @@ const TABLES = {
       item: t.item,
       minutes: t.minutes,
       tempo: t.tempo,
+      tapped: t.evenness?.tapped ?? null,
       uneven: t.evenness?.value ?? null,
       'uneven-low': t.evenness?.low ?? null,
       'uneven-high': t.evenness?.high ?? null,

@@ -7,7 +7,13 @@ import type { IsoDate } from '@vein-mend/core/kit'
 import { parsePass } from '@vein-mend/core/packs'
 import { EMPTY_CARD, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/record'
 import type { CaseId, LessonId, StudentId, StudentRecord } from '@vein-mend/core/record'
-import { playAsked, TAP_CHANNEL, TAP_KEYS, TIMING_ANALYSER } from '@vein-mend/core/timing'
+import {
+  playAsked,
+  TAP_CHANNEL,
+  TAP_KEYS,
+  TAPS_ANALYSER,
+  TIMING_ANALYSER,
+} from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
@@ -247,10 +253,20 @@ describe('played notes brought for a rung', () => {
     }))
     const answer = await bring(midi(taps), await theRung())
     expect(answer.status).toBe(200)
-    const names = (await recordNow()).takes[0]?.readings[0]?.measures.map((m) => m.name)
+    const record = await recordNow()
+    const [take] = record.takes
+    expect(take?.readings[0]).toMatchObject(TAPS_ANALYSER)
+    const names = take?.readings[0]?.measures.map((m) => m.name)
     expect(names).toContain('unevenness-share')
     expect(names).not.toContain('thumb-accent')
     expect(names).not.toContain('overlap')
+    // Of signs it speaks for the pulse alone, and no rule about evenness is passed by tapping.
+    const knowledge = await studio.knowledge.practised('piano')
+    const rule = parsePass('3 in a row, even within 8 %')
+    if (!knowledge || !take || !rule) throw new Error('no take')
+    const by = takeSays(record, take, knowledge).map((s) => s.measured.by)
+    expect(by.filter((name) => !['tempo-drift', 'hands-apart'].includes(name))).toEqual([])
+    expect(verdictByRule(take, rule)).toBe('cannot-tell')
   })
 
   test('a take counts once as a try, and several takes of one lesson are one look', async () => {

@@ -144,6 +144,24 @@ describe('a recording brought for a rung', () => {
     expect(only).toMatchObject({ told: true })
   })
 
+  test('one half of a sign never convicts, and its absence clears', async () => {
+    const knowledge = await knowledgeOf()
+    const says = async (fault: SoundedFault) => {
+      expect((await bring(await wav(fault), 'lesson-0001', await theRung())).status).toBe(200)
+      const record = await recordNow()
+      const all = takeSays(record, record.takes.at(-1)!, knowledge)
+      return (id: string) => all.find((s) => s.finding.id === id)
+    }
+    const sharp = await says('sharp')
+    expect(sharp('too-high')).toMatchObject({ told: true, ratio: 30 })
+    // Sharp and covered, or sharp and open: which of them the ear says.
+    for (const id of ['sharp-all', 'sharp-bright']) {
+      expect(sharp(id)).toMatchObject({ told: false, clear: false, ratio: 3 })
+    }
+    const well = await says('none')
+    expect(well('sharp-all')).toMatchObject({ told: false, clear: true })
+  })
+
   test('weak counts against the student’s own usual loudness, once two lessons know it', async () => {
     const rung = await theRung()
     const knowledge = await knowledgeOf()
@@ -201,6 +219,10 @@ describe('a recording brought for a rung', () => {
     const refused = await bring(await wav('none'), 'lesson-0001', await theRung())
     expect(refused.body).toMatchObject({ error: { code: 'no_consent_for_take' } })
     expect((await recordNow()).takes).toEqual([])
+    // Nor is it listened to before it is refused: noise that cannot be measured is refused for the same reason.
+    const webm = Buffer.concat([Buffer.from('\x1a\x45\xdf\xa3', 'latin1'), Buffer.alloc(200)])
+    const unheard = await bring(webm, 'lesson-0001', await theRung())
+    expect(unheard.body).toMatchObject({ error: { code: 'no_consent_for_take' } })
   })
 
   test('sound that cannot be measured is kept for nothing in particular, and refused for a rung', async () => {

@@ -1,9 +1,10 @@
 /** A thread that does what a bad file would make it do. */
 import { serve } from '../threads/serve'
 
-serve((job: string): string => {
+serve((job: string, onShare): string => {
   if (job === 'hang') for (;;);
   if (job === 'throw') throw new Error('no piece')
+  if (job === 'tell') for (const share of [0.25, 0.5]) onShare(share)
   if (job === 'leave') process.exit(3)
   if (job === 'grow') {
     const rows: number[][] = []

@@ -1,6 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test } from 'vitest'
-import { Thread, TooHeavy } from './thread'
+import { Left, Thread, TooHeavy } from './thread'
 
 const trial = (limits: { msMost?: number; idleMs?: number } = {}) =>
   new Thread<string, string>('../test/trial', { msMost: 60_000, heapMb: 64, ...limits })
@@ -38,6 +38,39 @@ test('what cannot be sent over is refused alone', async () => {
   const thread = trial()
   await expect(thread.ask((() => 'a function') as never)).rejects.toThrow('cloned')
   await expect(thread.ask('after')).resolves.toBe('AFTER')
+  await thread.end()
+})
+
+test('how far a job is is told to who asked for it, and to nobody else', async () => {
+  const thread = trial()
+  const told: number[] = []
+  const tell = thread.ask('tell', { onShare: (share) => told.push(share) })
+  const other: number[] = []
+  const after = thread.ask('after', { onShare: (share) => other.push(share) })
+  expect(await Promise.all([tell, after])).toEqual(['TELL', 'AFTER'])
+  expect(told).toEqual([0.25, 0.5])
+  expect(other).toEqual([])
+  await thread.end()
+})
+
+test('a job nobody wants any more is left, in line or in the midst, and the others are done', async () => {
+  const thread = trial()
+  const [now, later, before] = [new AbortController(), new AbortController(), new AbortController()]
+  before.abort()
+  const hung = thread.ask('hang', { signal: now.signal })
+  const inLine = thread.ask('never', { signal: later.signal })
+  const wanted = thread.ask('wanted')
+  later.abort()
+  await expect(inLine).rejects.toThrow(Left)
+  await expect(thread.ask('late', { signal: before.signal })).rejects.toThrow(Left)
+  now.abort()
+  await expect(hung).rejects.toThrow(Left)
+  await expect(wanted).resolves.toBe('WANTED')
+  // Going away after the answer harms nobody.
+  const done = new AbortController()
+  await thread.ask('done', { signal: done.signal })
+  done.abort()
+  await expect(thread.ask('still')).resolves.toBe('STILL')
   await thread.end()
 })
 

@@ -14,9 +14,9 @@ import type {
   Take,
   TakeFile,
 } from '@vein-mend/core/record'
-import { latestReading } from '@vein-mend/core/record'
+import { latestReading, mayKeep } from '@vein-mend/core/record'
 import type { Measured } from '@vein-mend/core/measure'
-import { TIMING_ANALYSER } from '@vein-mend/core/timing'
+import { TAPS_ANALYSER, TIMING_ANALYSER } from '@vein-mend/core/timing'
 import { TONE_ANALYSER } from '@vein-mend/core/tone'
 import { Left } from '../threads'
 import type { Deps } from './deps'
@@ -90,6 +90,8 @@ async function measuredWith(
   if (kind === 'notes') return measuredAct(deps, student, record, asked, hash)
   const path = deps.takes.pathOf(student, hash)
   if (kind === 'picture' || asked.rung === null || path === null) return good(null)
+  // What nobody said yes to is not listened to either: the record refuses it.
+  if (!mayKeep(record.card, kind)) return good(null)
   try {
     return await heardAct(deps, record, asked, { hash, path }, signal)
   } catch (error) {
@@ -121,8 +123,9 @@ async function measuredAct(
   if (path === null || !asked) return refuse('rung_without_notes', ['rung'])
   const measured = await timed(await readFile(path), asked)
   if (!measured.ok) return measured
-  const found = reading(act, hash, measured.value.measures)
-  return good({ ...found, ...TIMING_ANALYSER, of: asked.of })
+  const { measures, tapped } = measured.value
+  const analyser = tapped ? TAPS_ANALYSER : TIMING_ANALYSER
+  return good({ ...reading(act, hash, measures), ...analyser, of: asked.of })
 }
 
 /** What is written of a take that was measured, but for who measured it. */

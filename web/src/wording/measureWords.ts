@@ -47,7 +47,7 @@ function bare(value: number, unit: string): string {
   return sayValue(value, unit).replace(/\u00a0%$| ms$| cents| dB| a second$/g, '')
 }
 
-/** The value with the interval it surely lies in, where there is one. */
+/** The value with its interval, where there is one. */
 export function sayMeasure(m: {
   readonly value: number
   readonly low: number

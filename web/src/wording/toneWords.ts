@@ -20,6 +20,7 @@ export const TONE_MEASURE_WORDS: Readonly<Record<ToneMeasureName, string>> = {
   'speaks-after': 'Noise before the tone speaks',
   air: 'Of its time, without a tone',
   squeaks: 'Tones that squeak or crack',
+  'split-starts': 'Tones that split at the start',
 }
 
 export const SOUNDED_FAULT_WORDS: Readonly<Record<SoundedFault, string>> = {
@@ -35,6 +36,7 @@ export const SOUNDED_FAULT_WORDS: Readonly<Record<SoundedFault, string>> = {
   sags: 'sagging in pitch',
   'late-to-speak': 'late to speak',
   squeaks: 'with squeaks',
+  splits: 'with split starts',
   trembles: 'trembling',
 }
 

@@ -21,6 +21,7 @@ export const practised = besideAct({
     /** How even it was, where it was played or tapped in. */
     evenness: optional(
       object({
+        tapped: flag,
         value: number(SHARE),
         low: number(SHARE),
         high: number(SHARE),

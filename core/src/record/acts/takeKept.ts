@@ -12,7 +12,7 @@ const TYPE_MOST = 60
 export const TAKE_BYTES_MOST = 128_000_000
 
 /** A cell of the grid of colours of a plucked string. */
-export const gridCell = object({
+const gridCell = object({
   position: oneOf(GRID_POSITIONS),
   place: oneOf(GRID_PLACES),
   touch: oneOf(GRID_TOUCHES),

@@ -2,6 +2,8 @@
 import { caseOf, latestReading, takeSays } from '@vein-mend/core/record'
 import { playedAtHome } from '@vein-mend/core/practice'
 import type { CaseState, Take } from '@vein-mend/core/record'
+import { MEASURES, TAPS_ANALYSER } from '@vein-mend/core/timing'
+import { TONE_ANALYSER } from '@vein-mend/core/tone'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
@@ -10,32 +12,41 @@ import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { measureWords, sayMeasure } from '../../wording/measureWords'
 import { trendsOf } from './trends'
+import type { Trend } from './trends'
 
 const TrendChart = lazy(async () => ({ default: (await import('./TrendChart')).TrendChart }))
 
 /** Takes that are shown; the others are on the student's page. */
 const TAKES_MOST = 8
 
+const keyOf = ({ analyser, name }: Trend) => `${analyser} ${name}`
+
+function trendWords({ analyser, name }: Trend): string {
+  const words = measureWords(name)
+  if (analyser === TAPS_ANALYSER.analyser) return `${words}, tapped`
+  return MEASURES.some((m) => m === name) && analyser === TONE_ANALYSER.analyser
+    ? `${words}, by sound`
+    : words
+}
+
 /** How one measure went from lesson to lesson; which one can be chosen. */
-function Trend({ takes, telling }: { takes: readonly Take[]; telling: readonly string[] }) {
+function TrendOver({ takes, telling }: { takes: readonly Take[]; telling: readonly string[] }) {
   const trends = trendsOf(takes, telling)
   const [chosen, choose] = useState<string | null>(null)
-  const [first] = trends.keys()
-  const name = chosen ?? first
-  const points = name === undefined ? undefined : trends.get(name)
-  if (name === undefined || !points) return null
+  const trend = trends.find((t) => keyOf(t) === chosen) ?? trends[0]
+  if (!trend) return null
   return (
     <div className="mb-3">
       <div className="max-w-md">
         <Pick
           label="From lesson to lesson"
-          value={name}
-          options={[...trends.keys()].map((n) => [n, measureWords(n)] as const)}
+          value={keyOf(trend)}
+          options={trends.map((t) => [keyOf(t), trendWords(t)] as const)}
           onChange={choose}
         />
       </div>
       <Suspense fallback={<Loading what="the line" />}>
-        <TrendChart points={points} name={measureWords(name)} />
+        <TrendChart points={trend.points} name={trendWords(trend)} />
       </Suspense>
     </div>
   )
@@ -65,8 +76,8 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
     .slice(0, TAKES_MOST)
   if (rows.length + home.length === 0) return null
   return (
-    <Section title="Played in" aside="measured, with the interval it surely lies in">
-      <Trend takes={takes} telling={telling} />
+    <Section title="Played in" aside="measured, with its 95 % interval">
+      <TrendOver takes={takes} telling={telling} />
       <ul>
         {rows.map(({ take, says }) => (
           <li key={take.act} className="border-line flex flex-wrap gap-x-4 border-b py-1.5">
@@ -94,7 +105,8 @@ export function PlayedIn({ state }: { readonly state: CaseState }) {
               {shortDay(p.date)}, {p.name}
             </span>
             <span className="flex-1">
-              at home: uneven by {sayMeasure({ ...p.evenness, unit: 'share' })} of a note
+              at home, {p.evenness.tapped ? 'tapped' : 'played'}: uneven by{' '}
+              {sayMeasure({ ...p.evenness, unit: 'share' })} of a note
             </span>
           </li>
         ))}

@@ -1,4 +1,4 @@
-/** One measure over the lessons, each with the interval it surely lies in. Loaded only where it is shown. */
+/** One measure over the lessons, each with its interval. Loaded only where it is shown. */
 import { CustomChart, LineChart } from 'echarts/charts'
 import { GridComponent, TooltipComponent } from 'echarts/components'
 import { use as addParts } from 'echarts/core'

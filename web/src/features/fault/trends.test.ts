@@ -4,7 +4,12 @@ import { expect, test } from 'vitest'
 import { trendsOf } from './trends'
 
 let made = 0
-function take(lesson: string, date: string, values: Readonly<Record<string, number>>): Take {
+function take(
+  lesson: string,
+  date: string,
+  values: Readonly<Record<string, number>>,
+  analyser = 'tone',
+): Take {
   made += 1
   const measures = Object.entries(values).map(([name, value]) => ({
     ...{ name, value, low: value - 1, high: value + 1, unit: 'cents' },
@@ -13,7 +18,7 @@ function take(lesson: string, date: string, values: Readonly<Record<string, numb
   return {
     ...{ act, lesson: lesson as LessonId, date: date as IsoDate, case: null, words: '' },
     ...{ hash: `${made}`, kind: 'sound', type: 'audio/wav', bytes: 9, removed: false },
-    readings: [{ act, analyser: 'tone', version: '1', measures }],
+    readings: [{ act, analyser, version: '1', measures }],
   }
 }
 
@@ -27,13 +32,29 @@ test('each lesson by its middle take, oldest first; what telling signs go by com
     ],
     ['pitch'],
   )
-  expect([...trends.keys()]).toEqual(['pitch', 'breath'])
-  expect(trends.get('pitch')?.map((p) => [p.date, p.value])).toEqual([
+  expect(trends.map((t) => t.name)).toEqual(['pitch', 'breath'])
+  expect(trends[0]?.points.map((p) => [p.date, p.value])).toEqual([
     ['2026-03-02', -30],
     ['2026-03-09', -5],
   ])
 })
 
 test('one lesson alone is no line', () => {
-  expect(trendsOf([take('a', '2026-03-02', { pitch: 1 })], []).size).toBe(0)
+  expect(trendsOf([take('a', '2026-03-02', { pitch: 1 })], [])).toEqual([])
+})
+
+test('what was tapped and what was played are lines of their own', () => {
+  const trends = trendsOf(
+    [
+      take('a', '2026-03-02', { unevenness: 4 }, 'taps'),
+      take('b', '2026-03-09', { unevenness: 5 }, 'taps'),
+      take('b', '2026-03-09', { unevenness: 12 }, 'timing'),
+      take('c', '2026-03-16', { unevenness: 11 }, 'timing'),
+    ],
+    [],
+  )
+  expect(trends.map((t) => [t.analyser, t.points.map((p) => p.value)])).toEqual([
+    ['taps', [4, 5]],
+    ['timing', [12, 11]],
+  ])
 })

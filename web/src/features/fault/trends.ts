@@ -12,11 +12,12 @@ export interface TrendPoint extends TakeMeasure {
 const LESSONS_LEAST = 2
 
 /** The middle take of each lesson, oldest first: many takes of a day are one day. */
-function pointsOf(takes: readonly Take[], name: string): readonly TrendPoint[] {
+function pointsOf(takes: readonly Take[], { name, analyser }: Measured): readonly TrendPoint[] {
   const byLesson = new Map<string, TrendPoint[]>()
   for (const take of takes) {
-    const measure = latestReading(take)?.measures.find((m) => m.name === name)
-    if (!measure) continue
+    const reading = latestReading(take)
+    const measure = reading?.measures.find((m) => m.name === name)
+    if (!measure || reading?.analyser !== analyser) continue
     const own = byLesson.get(take.lesson) ?? []
     byLesson.set(take.lesson, [...own, { ...measure, date: take.date }])
   }
@@ -25,19 +26,25 @@ function pointsOf(takes: readonly Take[], name: string): readonly TrendPoint[] {
     .toSorted((a, b) => a.date.localeCompare(b.date))
 }
 
+/** A measure by who read it: what is tapped, played on keys and heard as sound are lines of their own. */
+interface Measured {
+  readonly name: string
+  readonly analyser: string
+}
+
+export interface Trend extends Measured {
+  readonly points: readonly TrendPoint[]
+}
+
 /** Every measure that was taken in enough lessons, those first that a sign of the fault is told by. */
-export function trendsOf(
-  takes: readonly Take[],
-  telling: readonly string[],
-): ReadonlyMap<string, readonly TrendPoint[]> {
-  const names = new Set(takes.flatMap((t) => latestReading(t)?.measures.map((m) => m.name) ?? []))
-  const ordered = [...names].sort(
-    (a, b) => Number(telling.includes(b)) - Number(telling.includes(a)),
-  )
-  return new Map(
-    ordered.flatMap((name) => {
-      const points = pointsOf(takes, name)
-      return points.length >= LESSONS_LEAST ? [[name, points] as const] : []
-    }),
-  )
+export function trendsOf(takes: readonly Take[], telling: readonly string[]): readonly Trend[] {
+  const all = takes.flatMap((t) => {
+    const reading = latestReading(t)
+    return reading?.measures.map(({ name }) => ({ name, analyser: reading.analyser })) ?? []
+  })
+  const kinds = new Map(all.map((m) => [`${m.analyser} ${m.name}`, m]))
+  return [...kinds.values()]
+    .sort((a, b) => Number(telling.includes(b.name)) - Number(telling.includes(a.name)))
+    .map((m) => ({ ...m, points: pointsOf(takes, m) }))
+    .filter((t) => t.points.length >= LESSONS_LEAST)
 }

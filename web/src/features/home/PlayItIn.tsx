@@ -2,7 +2,7 @@
 import type { Exercise } from '@vein-mend/core/music'
 import type { HomeEvenness } from '@vein-mend/core/record'
 import { measureOf } from '@vein-mend/core/measure'
-import { askedOf, measureTiming } from '@vein-mend/core/timing'
+import { askedOf, isTapped, measureTiming } from '@vein-mend/core/timing'
 import type { PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { canHearMidi } from '../../devices/midiKeyboard'
@@ -38,7 +38,7 @@ export function PlayItIn({ exercise, evenness, onSay }: Props) {
     setTries(tries + 1)
     if (!found) return
     const { value, low, high, count } = found
-    onSay({ value, low, high, count })
+    onSay({ tapped: isTapped(notes), value, low, high, count })
   }
   return (
     <Fold className="mt-2" head={<span className="font-medium">How even is it?</span>}>

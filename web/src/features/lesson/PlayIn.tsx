@@ -183,11 +183,54 @@ async function asMeasured(file: Blob): Promise<Blob> {
   return measurable(file).catch(() => file)
 }
 
-export function PlayIn({ state, rung }: Props) {
-  const [open, setOpen] = useState(false)
+interface WaysProps extends Props {
+  readonly busy: boolean
+  readonly cell: GridCell | null
+  readonly onCell: (cell: GridCell | null) => void
+  readonly onBrought: (file: Blob, by: string | null) => void
+}
+
+/** The ways there are on this instrument; the notes of the rung are made only for who wants to play them. */
+function Ways({ state, rung, busy, cell, onCell, onBrought }: WaysProps) {
   const { exercise, sound, a4 } = useAsked({ state, rung })
   const midi = sound !== null && WITH_MIDI.includes(sound.family)
   const [way, setWay] = useState<Way>(midi ? (canHearMidi() ? 'keyboard' : 'file') : 'microphone')
+  const ways = (['microphone', 'keyboard', 'taps', 'file', 'made-up'] as const).filter(
+    (w) => midi || w !== 'keyboard',
+  )
+  return (
+    <>
+      <Choice
+        label="From where"
+        value={way}
+        options={ways.map((w) => [w, WAY_WORDS[w]] as const)}
+        onChange={setWay}
+      />
+      {sound?.family === 'plucked' && <GridCellChoice cell={cell} onChange={onCell} />}
+      {exercise && a4 !== null && (
+        <Suspense fallback={<Loading what="the player" />}>
+          <ByWay
+            way={way}
+            exercise={exercise}
+            sound={sound}
+            a4={a4}
+            midi={midi}
+            busy={busy}
+            onNotes={(notes, by) => onBrought(new Blob([playedMidi(notes)], { type: MIDI }), by)}
+            onSound={(recording, by) =>
+              void asMeasured(recording).then((file) => onBrought(file, by))
+            }
+          />
+        </Suspense>
+      )}
+    </>
+  )
+}
+
+const MIDI = 'audio/midi'
+
+export function PlayIn({ state, rung }: Props) {
+  const [open, setOpen] = useState(false)
   const { run, running, trouble, share, leave } = useKeeping({ state, rung })
   const [cell, setCell] = useState<GridCell | null>(null)
   // Held until the server has it: nobody plays the same thing twice.
@@ -198,9 +241,6 @@ export function PlayIn({ state, rung }: Props) {
     setBrought({ file, words, grid: cell })
     run({ file, words, grid: cell })
   }
-  const ways = (['microphone', 'keyboard', 'taps', 'file', 'made-up'] as const).filter(
-    (w) => midi || w !== 'keyboard',
-  )
   return (
     <>
       <Button small look="bare" onClick={() => setOpen(true)}>
@@ -213,31 +253,14 @@ export function PlayIn({ state, rung }: Props) {
         about="What is played is kept as a take, laid against the notes of the rung and measured."
       >
         <div className="space-y-5">
-          <Choice
-            label="From where"
-            value={way}
-            options={ways.map((w) => [w, WAY_WORDS[w]] as const)}
-            onChange={setWay}
+          <Ways
+            state={state}
+            rung={rung}
+            busy={running}
+            cell={cell}
+            onCell={setCell}
+            onBrought={bring}
           />
-          {sound?.family === 'plucked' && <GridCellChoice cell={cell} onChange={setCell} />}
-          {exercise && a4 !== null && (
-            <Suspense fallback={<Loading what="the player" />}>
-              <ByWay
-                way={way}
-                exercise={exercise}
-                sound={sound}
-                a4={a4}
-                midi={midi}
-                busy={running}
-                onNotes={(notes, by) =>
-                  bring(new Blob([playedMidi(notes)], { type: 'audio/midi' }), by)
-                }
-                onSound={(recording, by) =>
-                  void asMeasured(recording).then((file) => bring(file, by))
-                }
-              />
-            </Suspense>
-          )}
           {running && <MeasuringBar share={share} onLeave={leave} />}
           {trouble && (
             <div role="alert" className="text-danger">

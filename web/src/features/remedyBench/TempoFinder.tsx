@@ -15,7 +15,7 @@ import {
 } from '@vein-mend/core/remedy'
 import type { Staircase } from '@vein-mend/core/remedy'
 import { measureOf } from '@vein-mend/core/measure'
-import { askedOf, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
+import { askedOf, isTapped, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
 import type { MeasureName, PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
@@ -34,7 +34,8 @@ const FIRST_BPM = 60
 const FIRST_TARGET = 96
 
 interface TryJudged {
-  readonly clean: boolean
+  /** Null where it was tapped: the rhythm alone is no clean try. */
+  readonly clean: boolean | null
   readonly words: string
 }
 
@@ -55,9 +56,10 @@ function judged(notes: readonly PlayedNote[], exercise: Exercise): TryJudged | n
   const words = [
     `at ${Math.round(tempo.value)}${off ? ', not the tempo asked' : ''}`,
     `uneven by ${sayMeasure(even)} of a note`,
-    plural(slipped, 'slip'),
+    isTapped(notes) ? 'tapped, so the ear has to say' : plural(slipped, 'slip'),
   ].join('; ')
-  return { clean: slipped === 0 && even.value <= EVEN_ENOUGH && !off, words }
+  const tapped = isTapped(notes)
+  return { clean: tapped ? null : slipped === 0 && even.value <= EVEN_ENOUGH && !off, words }
 }
 
 /** The try played in: taps, or a keyboard that is heard. */

@@ -135,7 +135,11 @@ function AsLook({ take, state, lesson, verdict }: Props) {
     >
       <span className="min-w-44">As this lesson’s look:</span>
       <Verdict verdict={verdict} onCount={count} />
-      <Toggle.Root pressed={prompted} onPressedChange={setPrompted} className={CHOICE_CLASS}>
+      <Toggle.Root
+        pressed={prompted}
+        onPressedChange={setPrompted}
+        className={`${CHOICE_CLASS} text-sm`}
+      >
         cue said
       </Toggle.Root>
     </div>

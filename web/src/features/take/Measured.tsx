@@ -1,7 +1,7 @@
 /** Every value of a take, beside those of other takes; and measuring it anew. */
 import { latestReading } from '@vein-mend/core/record'
 import type { CaseId, Take, TakeReading } from '@vein-mend/core/record'
-import { MEASURES, TIMING_ANALYSER } from '@vein-mend/core/timing'
+import { MEASURES, TAPS_ANALYSER, TIMING_ANALYSER } from '@vein-mend/core/timing'
 import { TONE_ANALYSER, TONE_MEASURES } from '@vein-mend/core/tone'
 import { useState } from 'react'
 import { api } from '../../data/api'
@@ -19,13 +19,17 @@ import { plural } from '../../wording/words'
 /** Takes beside which one is shown. */
 const BESIDE_MOST = 2
 
-/** Takes of the same rung before this one, the nearest first. */
+/** Takes of the same rung before this one that were read alike, the nearest first. */
 export function takesBefore(takes: readonly Take[], take: Take): readonly Take[] {
-  const rung = latestReading(take)?.of?.rung
+  const reading = latestReading(take)
+  const rung = reading?.of?.rung
   if (rung === undefined) return []
   return takes
     .slice(0, takes.indexOf(take))
-    .filter((t) => !t.removed && t.kind === take.kind && latestReading(t)?.of?.rung === rung)
+    .filter((t) => {
+      const other = latestReading(t)
+      return !t.removed && other?.of?.rung === rung && other.analyser === reading?.analyser
+    })
     .toReversed()
 }
 
@@ -87,11 +91,13 @@ function NotMeasured({ take }: { take: Take }) {
   )
 }
 
+const ANALYSERS = [TIMING_ANALYSER, TAPS_ANALYSER, TONE_ANALYSER]
+
 /** Read by an analyser that is older than today's: its figures stay, and the new ones stand beside them. */
 function Older({ take, reading }: { take: Take; reading: TakeReading }) {
   const anew = useReading(take)
-  const { version } = reading.analyser === 'tone' ? TONE_ANALYSER : TIMING_ANALYSER
-  if (reading.version === version) return null
+  const version = ANALYSERS.find((a) => a.analyser === reading.analyser)?.version
+  if (version === undefined || reading.version === version) return null
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       <span className="text-kiln">

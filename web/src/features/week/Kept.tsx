@@ -50,8 +50,8 @@ function PlayedIn() {
       <ul aria-label="Played in at home">
         {played.map((p) => (
           <li key={`${p.date} ${p.case} ${p.name}`}>
-            {shortDay(p.date)}, {p.name}: uneven by {sayMeasure({ ...p.evenness, unit: 'share' })}{' '}
-            of a note
+            {shortDay(p.date)}, {p.name}, {p.evenness.tapped ? 'tapped' : 'played'}: uneven by{' '}
+            {sayMeasure({ ...p.evenness, unit: 'share' })} of a note
           </li>
         ))}
       </ul>
