@@ -19,5 +19,7 @@ export default defineConfig({
       args: ['--disable-gpu', '--disable-background-networking', '--disable-component-update'],
     },
     trace: 'off',
+    // It keeps a hundred files for each browser that is new: a quarter of a run. Where the server goes away it is let in.
+    serviceWorkers: 'block',
   },
 })

@@ -80,7 +80,7 @@ async function journeys() {
 
 const ROOMS = ['core', 'contract', 'server', 'web/src', 'e2e']
 
-async function checks() {
+async function checksAndUnit() {
   return [
     await single('Types', 'node', ['tools/checkTypes.mjs']),
     await single('Documented', 'node', ['tools/checkDocumented.mjs']),
@@ -90,15 +90,16 @@ async function checks() {
       '.dependency-cruiser.cjs',
       ...ROOMS,
     ]),
+    await unit(),
   ]
 }
 
-console.log('\nTypes, lint, format and architecture; what they say comes as each is done.')
+console.log('\nLint beside the other checks and the unit tests; what a check says comes as it is done.')
 const [lint, others] = await Promise.all([
   single('Lint', 'node_modules/.bin/eslint', ['.', '--max-warnings', '0']),
-  checks(),
+  checksAndUnit(),
 ])
-const results = [lint, ...others, await unit(), await journeys()]
+const results = [lint, ...others, await journeys()]
 rmSync(folder, { recursive: true, force: true })
 const passed = results.reduce((n, r) => n + r.passed, 0)
 const failed = results.reduce((n, r) => n + r.failed, 0)

@@ -75,6 +75,8 @@ async function seenOnce(page: Page, url: string): Promise<void> {
   await expect(signs(page)).toHaveCount(1)
 }
 
+test.use({ serviceWorkers: 'allow' })
+
 test('killed in mid-lesson: the desk goes on and says so, and every act arrives once', async ({
   page,
   harbour,

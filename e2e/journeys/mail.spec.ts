@@ -6,6 +6,8 @@ import { addStudent, allSent, beginLesson, expect, noteSign, test } from '../sup
 import { DEMO_TODAY, demoCopy } from '../support/preparedDemo'
 import { startServer } from '../support/server'
 
+test.use({ serviceWorkers: 'allow' })
+
 const ACTS = '**/api/students/*/acts'
 
 /** Answers the next posts so, until it is told to stop. */

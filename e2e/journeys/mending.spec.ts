@@ -1,6 +1,8 @@
 import { addStudent, allSent, beginLesson, expect, noteSign, test } from '../support/journey'
 import type { Page } from '@playwright/test'
 
+test.use({ serviceWorkers: 'allow' })
+
 const FAULT = 'The hand in the bell closes the opening'
 
 async function tally(page: Page, group: number, clean: number): Promise<void> {

@@ -8,6 +8,8 @@ import {
   test,
 } from '../support/journey'
 
+test.use({ serviceWorkers: 'allow' })
+
 test('bad input is named at its field, and what was typed stays', async ({ page, studio }) => {
   await page.goto(`${studio.url}/students/new`)
   await page.getByLabel('What are they here for?').fill('Play at the harbour fair')

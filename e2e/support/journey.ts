@@ -38,6 +38,7 @@ export async function expectAccessible(page: Page, highContrast = false): Promis
     await Promise.allSettled(ending.map((a) => a.finished))
   })
   const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode()
     .options({
       resultTypes: ['violations'],
       rules: { 'color-contrast': { enabled: !highContrast } },

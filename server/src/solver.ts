@@ -14,19 +14,21 @@ export type Solved =
 
 /** Programmes remembered: a studio's weeks of some days. */
 const REMEMBERED_MOST = 300
-const remembered = new Map<string, Solved>()
+const remembered = new Map<string, Promise<Solved>>()
 
 /**
  * Solves it. The same programme has the same answer as long as the server runs, so that the screen, the sheet
- * and the calendar never differ where the time limit cut in.
+ * and the calendar never differ where the time limit cut in; who asks while it is being solved waits for that answer.
  */
-export async function solveProgramme(programme: string): Promise<Solved> {
+export function solveProgramme(programme: string): Promise<Solved> {
   const known = remembered.get(programme)
   if (known !== undefined) return known
-  const solved = await solveAnew(programme)
   const oldest = remembered.keys().next().value
   if (remembered.size >= REMEMBERED_MOST && oldest !== undefined) remembered.delete(oldest)
+  const solved = solveAnew(programme)
   remembered.set(programme, solved)
+  // What went wrong is tried again the next time.
+  solved.catch(() => remembered.delete(programme))
   return solved
 }
 
