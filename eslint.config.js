@@ -42,7 +42,6 @@ export default tseslint.config(
       '**/dist/**',
       '**/node_modules/**',
       'vitest.config.ts',
-      'tools/mutate/vitest.config.ts',
       'test-results/**',
       'playwright-report/**',
     ],

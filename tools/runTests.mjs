@@ -94,7 +94,9 @@ async function checksAndUnit() {
   ]
 }
 
-console.log('\nLint beside the other checks and the unit tests; what a check says comes as it is done.')
+console.log(
+  '\nLint beside the other checks and the unit tests; what a check says comes as it is done.',
+)
 const [lint, others] = await Promise.all([
   single('Lint', 'node_modules/.bin/eslint', ['.', '--max-warnings', '0']),
   checksAndUnit(),

@@ -109,10 +109,16 @@ test('a student is removed with everything, and a copy brings the studio back', 
   expect(run('backup', copy)).toContain('1 students')
 
   await page.goto(page.url().replace(/\/students\/([^/]+).*/, '/students/$1/card'))
+  const typed = () =>
+    page.evaluate((id) => Object.keys(localStorage).filter((k) => k.includes(id)), wren)
+  const wren = new URL(page.url()).pathname.split('/')[2]!
+  await page.getByLabel('Name', { exact: true }).fill('Wren Hale the younger')
+  await expect.poll(typed).toHaveLength(1)
   await page.getByRole('button', { name: 'Remove from this studio' }).click()
   await page.getByLabel('Type “Wren Hale” to remove them').fill('Wren Hale')
   await page.getByRole('button', { name: 'Remove for good' }).click()
   await expect(page.getByText('Wren Hale is removed')).toBeVisible()
+  expect(await typed()).toEqual([])
   await page.goto(server.url)
   await expect(page.getByRole('link', { name: 'Wren Hale' })).toHaveCount(0)
 

@@ -262,7 +262,10 @@ test('no time at all is told as such, and gives no week of zeros', async () => {
   expect(answer).toEqual({ kind: 'cut-short', solution: null })
 })
 
-test('the same programme has the same answer', async () => {
+test('the same programme has the same answer, one after the other and both at once', async () => {
   const text = weekProgramme(ask([item('a')]))
   expect(await solveProgramme(text)).toBe(await solveProgramme(text))
+  const other = weekProgramme(ask([item('asked-twice-at-once')]))
+  const [one, two] = await Promise.all([solveProgramme(other), solveProgramme(other)])
+  expect(one).toBe(two)
 })

@@ -1,10 +1,11 @@
 /**
- * Breaks the core on purpose, one small change at a time, and counts the breaks its tests notice.
+ * Breaks the core on purpose, one small change at a time, and counts the breaks its own tests notice.
  *
- *   ./mend mutate [ROOM…] [--one-in N] [--quick] [--json FILE]
+ *   ./mend mutate [ROOM…] [--one-in N] [--all-tests] [--tables] [--json FILE]
  *
- * `--quick` leaves out what is worked out when a file is read, such as tables, for which all tests would run, and does
- * not ask the tests that tell long random stories, nor the server's: what only they notice counts as missed.
+ * Tests of many random stories are asked only where no quicker one runs over a break: what only they notice counts as
+ * missed. `--all-tests` asks them too. `--tables` breaks what is worked out when a file is read too, such as tables: for
+ * each of those everything is read anew.
  * Words for people are left alone: a changed sentence is for a reader to notice.
  */
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
@@ -21,35 +22,38 @@ const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: {
     'one-in': { type: 'string', default: '1' },
-    quick: { type: 'boolean', default: false },
+    'all-tests': { type: 'boolean', default: false },
+    tables: { type: 'boolean', default: false },
     json: { type: 'string' },
   },
 })
 const strangers = positionals.filter((room) => !ROOMS.includes(room))
 if (strangers.length > 0 || !/^[1-9]\d*$/.test(values['one-in'])) {
-  console.error(`Usage: ./mend mutate [${ROOMS.join('|')}…] [--one-in N] [--quick] [--json FILE]`)
+  console.error(
+    `Usage: ./mend mutate [${ROOMS.join('|')}…] [--one-in N] [--all-tests] [--tables] [--json FILE]`,
+  )
   process.exit(2)
 }
 const rooms = positionals.length > 0 ? positionals : ROOMS
 process.env.MUTATE_ONE_IN = values['one-in']
-process.env.MUTATE_QUICK = values.quick ? '1' : '0'
+process.env.MUTATE_ALL_TESTS = values['all-tests'] ? '1' : '0'
 
 const folder = mkdtempSync(join(tmpdir(), 'vein-mend-mutate-'))
 
 function stryker() {
   return new Stryker({
-    testRunner: 'vitest',
-    vitest: { configFile: 'tools/mutate/vitest.config.ts', related: false },
+    testRunner: 'in-process',
     mutate: [...rooms.map((room) => `core/src/${room}/**/*.ts`), '!**/*.test.ts', '!**/test/**'],
     mutator: { excludedMutations: ['StringLiteral'] },
-    plugins: ['@stryker-mutator/vitest-runner', './tools/mutate/oneIn.mjs'],
+    plugins: ['./tools/mutate/inProcess.mjs', './tools/mutate/oneIn.mjs'],
     ignorers: ['one-in'],
     ignorePatterns: ['docs/screenshots', 'e2e', 'server/dist', 'web', 'test-results'],
     coverageAnalysis: 'perTest',
-    ignoreStatic: values.quick,
+    ignoreStatic: !values.tables,
     concurrency: Math.max(1, availableParallelism()),
     tempDirName: folder,
-    timeoutMS: 10_000,
+    // Enough for a slow test where none else runs over the break.
+    timeoutMS: 30_000,
     reporters: ['progress-append-only'],
     clearTextReporter: { allowColor: false },
     warnings: { slow: false },

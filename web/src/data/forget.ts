@@ -1,4 +1,7 @@
-/** What this browser still shows of a student, or of everybody, while the server is away: let go of. */
+/** What this browser still has of a student, or shows of everybody while the server is away: let go of. */
+import { forgetText, keptKeys } from './keep'
+import { DRAFTS } from './keptDraft'
+import { TYPED } from './useKept'
 
 /** Asks the service worker, which alone keeps it; where there is none, nothing was kept. */
 function forgetSeen(forget: string): void {
@@ -7,9 +10,17 @@ function forgetSeen(forget: string): void {
   serviceWorker?.controller?.postMessage({ forget })
 }
 
-/** After a student was removed. */
-export function forgetStudent(student: string): void {
+/** Those of the keys that stand for one of the ids: `cue-LESSON-CASE` for the lesson and for the fault. */
+export function keysAbout(keys: readonly string[], ids: readonly string[]): readonly string[] {
+  return keys.filter((key) => ids.some((id) => `-${key}-`.includes(`-${id}-`)))
+}
+
+/** After a student was removed: what was seen of them, and what was half typed for them, their lessons and faults. */
+export function forgetStudent(student: string, within: readonly string[]): void {
   forgetSeen(student)
+  for (const key of keysAbout([...keptKeys(TYPED), ...keptKeys(DRAFTS)], [student, ...within])) {
+    forgetText(key)
+  }
 }
 
 /** Everybody; what waits to be sent stays, since it is nowhere else. */

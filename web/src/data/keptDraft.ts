@@ -2,7 +2,8 @@
 import { isObject } from '@vein-mend/core/kit'
 import { forgetText, keepText, keptText } from './keep'
 
-const PREFIX = 'vein-mend-draft-'
+/** Before the keys of forms half filled in. */
+export const DRAFTS = 'vein-mend-draft-'
 
 type Fields = Readonly<Record<string, unknown>>
 
@@ -35,13 +36,13 @@ export function laidOver<T extends object>(now: T, draft: Draft | null): T {
 
 /** The form as it was left, on top of what it would begin from now. */
 export function readDraft<T extends object>(key: string, now: T): T {
-  return laidOver(now, parse(keptText(PREFIX + key)))
+  return laidOver(now, parse(keptText(DRAFTS + key)))
 }
 
 export function keepDraft(key: string, base: object, values: object): void {
-  keepText(PREFIX + key, JSON.stringify({ base, values }))
+  keepText(DRAFTS + key, JSON.stringify({ base, values }))
 }
 
 export function dropDraft(key: string): void {
-  forgetText(PREFIX + key)
+  forgetText(DRAFTS + key)
 }

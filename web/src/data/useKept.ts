@@ -2,15 +2,16 @@
 import { useCallback, useState } from 'react'
 import { forgetText, keepText, keptText } from './keep'
 
-const PREFIX = 'vein-mend-typed-'
+/** Before the keys of words half typed. */
+export const TYPED = 'vein-mend-typed-'
 
 /** Like `useState` for a text, kept under the key over a reload or a crash; the empty text is forgotten. */
 export function useKept(key: string, initial = ''): readonly [string, (text: string) => void] {
-  const [text, setText] = useState(() => keptText(PREFIX + key) ?? initial)
+  const [text, setText] = useState(() => keptText(TYPED + key) ?? initial)
   const keep = useCallback(
     (next: string) => {
-      if (next === '') forgetText(PREFIX + key)
-      else keepText(PREFIX + key, next)
+      if (next === '') forgetText(TYPED + key)
+      else keepText(TYPED + key, next)
       setText(next)
     },
     [key],
