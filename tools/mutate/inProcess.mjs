@@ -2,8 +2,8 @@
  * Runs the core's tests for the breaker in one process, read once: a break then costs its tests and not their reading.
  *
  * What is kept at the top of a module (a table made when first asked for) stays from one break to the next. So a test
- * that fails is asked again without the break; where it fails then too, everything is read anew and the break is tried
- * once more.
+ * that fails is asked again without the break; where it fails then too, or where no test failed, everything is read anew
+ * and the break is tried once more.
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
@@ -19,12 +19,12 @@ import {
 
 const SPACE = '__stryker__'
 /** Tests of many random stories take longer than this, ms; unless all are wanted, they are asked where no other runs over the break. */
-const SLOW_MS = 1000
+const SLOW_MS = 2500
 const ALL_TESTS = process.env.MUTATE_ALL_TESTS === '1'
-/** Runs over a break after which it is taken for a hang: five times those of all tests, where that is many. */
-const hangsAfter = (hitLimit) => Math.min(hitLimit, Math.max(1e6, hitLimit / 20))
-/** Beside the broken copy: how long each test took, for the processes that did not run them all. */
-const TOOK = 'testsTook.json'
+/** A break is taken for a hang when it is run over ten times as often as the tests that are asked did unbroken, or so often. */
+const hangsAfter = (hits) => Math.max(100_000, 10 * hits)
+/** Beside the broken copy: what was learnt while nothing was broken, for the processes that did not run it. */
+const LEARNT = 'learntOfTests.json'
 
 const told = (globalThis.__tests__ ??= { file: '', within: [], tests: [] })
 const idOf = (test, i) => `${i} ${test.file} > ${test.name}`
@@ -43,6 +43,8 @@ class InProcess {
   /** By its name: what to run, and how long it took when nothing was broken. */
   tests = new Map()
   took = new Map()
+  /** By the break: how often the tests that will be asked run over it. */
+  hits = new Map()
 
   capabilities() {
     return { reloadEnvironment: true }
@@ -115,8 +117,7 @@ class InProcess {
       const timeSpentMs = performance.now() - begun
       this.took.set(id, timeSpentMs)
       // A slow one that is not asked gives nobody time to hang in.
-      const asked = ALL_TESTS || timeSpentMs < SLOW_MS
-      const fact = { id, name: id, timeSpentMs: asked ? timeSpentMs : 0 }
+      const fact = { id, name: id, timeSpentMs: this.isQuick(id) ? timeSpentMs : 0 }
       tests.push(
         error === null
           ? { ...fact, status: TestStatus.Success }
@@ -124,14 +125,35 @@ class InProcess {
       )
     }
     this.space.currentTestId = undefined
-    writeFileSync(TOOK, JSON.stringify([...this.took]))
     const { mutantCoverage } = this.space
+    const learnt = { took: [...this.took], hits: [...this.hitsOf(mutantCoverage.perTest)] }
+    writeFileSync(LEARNT, JSON.stringify(learnt))
     return { status: DryRunStatus.Complete, tests, mutantCoverage }
   }
 
-  async mutantRun({ activeMutant, testFilter, hitLimit, mutantActivation }) {
-    const ask = { mutant: activeMutant.id, ids: testFilter, hitLimit }
-    if (this.took.size === 0) this.took = new Map(JSON.parse(readFileSync(TOOK, 'utf8')))
+  /** Over the quick tests; over all, where no quick one runs over it. */
+  hitsOf(perTest) {
+    const sums = [new Map(), new Map()]
+    for (const [id, counts] of Object.entries(perTest)) {
+      const sum = sums[this.isQuick(id) ? 0 : 1]
+      for (const [mutant, n] of Object.entries(counts)) sum.set(mutant, (sum.get(mutant) ?? 0) + n)
+    }
+    return new Map([...sums[1], ...sums[0]])
+  }
+
+  learn() {
+    const { took, hits } = JSON.parse(readFileSync(LEARNT, 'utf8'))
+    this.took = new Map(took)
+    this.hits = new Map(hits)
+  }
+
+  isQuick(id) {
+    return ALL_TESTS || (this.took.get(id) ?? 0) < SLOW_MS
+  }
+
+  async mutantRun({ activeMutant, testFilter, mutantActivation }) {
+    const ask = { mutant: activeMutant.id, ids: testFilter }
+    if (this.hits.size === 0) this.learn()
     try {
       return mutantActivation === 'static' ? await this.readWith(ask) : await this.askWith(ask)
     } finally {
@@ -158,19 +180,18 @@ class InProcess {
     this.breakIt(ask)
     const seen = await this.firstWrong(ask)
     const result = this.result(seen, ask)
-    // Is it the break, or what an earlier one left behind?
-    if (seen === null || (await this.wrongWithout(seen.id)) === null) return result
+    // Is it the break, or what an earlier one left behind? And was it missed, or did something made before hide it?
+    if (seen !== null && (await this.wrongWithout(seen.id)) === null) return result
     await this.read()
-    const without = await this.wrongWithout(seen.id)
-    if (without !== null)
-      throw new Error(`fails without a break too: ${seen.id}`, { cause: without })
+    const without = seen && (await this.wrongWithout(seen.id))
+    if (without) throw new Error(`fails without a break too: ${seen.id}`, { cause: without })
     this.breakIt(ask)
     return this.result(await this.firstWrong(ask), ask)
   }
 
-  breakIt({ mutant, hitLimit }) {
+  breakIt({ mutant }) {
     this.space.hitCount = 0
-    this.space.hitLimit = hitLimit === undefined ? undefined : hangsAfter(hitLimit)
+    this.space.hitLimit = hangsAfter(this.hits.get(mutant) ?? 0)
     this.space.activeMutant = mutant
   }
 
@@ -178,8 +199,7 @@ class InProcess {
   toAsk(ids) {
     const took = (id) => this.took.get(id) ?? 0
     const inOrder = [...ids].sort((a, b) => took(a) - took(b))
-    if (ALL_TESTS) return inOrder
-    const quick = inOrder.filter((id) => took(id) < SLOW_MS)
+    const quick = inOrder.filter((id) => this.isQuick(id))
     return quick.length > 0 ? quick : inOrder.slice(0, 1)
   }
 

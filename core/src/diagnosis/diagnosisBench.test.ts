@@ -1,0 +1,118 @@
+import { expect, test } from 'vitest'
+import type { Check, Fault, Finding, Knowledge, StudentFacts } from '../packs'
+import type { DiagnosisInput } from './diagnose'
+import { openDiagnosisBench } from './diagnosisBench'
+
+const LETTERS = ['a', 'b', 'c', 'd', 'e', 'f']
+
+/** Six faults, each with a sign of its own; all show in `shared`, and `b` in a sign that stops and one only a check finds. */
+function fault(id: string, i: number): Fault {
+  const own = { [`of-${id}`]: 0.9, shared: 0.9 - 0.05 * i }
+  const further = id === 'b' ? { hurts: 0.95, 'by-check': 0.95 } : {}
+  return {
+    id,
+    prior: { beginner: 0.2, elementary: 0.2, intermediate: 0.2, advanced: 0.2 },
+    likelier: [],
+    shows: { ...own, ...further },
+    leadsTo: id === 'f' ? { a: 0.9, b: 0.9, c: 0.9 } : {},
+    severity: id === 'f' ? 3 : 1,
+    strand: id === 'c' ? 'posture' : 'tone',
+  } as unknown as Fault
+}
+
+const finding = (id: string, more: Partial<Finding> = {}): Finding =>
+  ({ id, leak: 0.02, byCheckOnly: false, ...more }) as unknown as Finding
+
+const check = (id: string, sign: string): Check =>
+  ({
+    id,
+    minutes: 1,
+    outcomes: [
+      { id: 'there', says: { [sign]: 'marked' } },
+      { id: 'not', says: { [sign]: 'absent' } },
+    ],
+    avoid: {},
+    loads: [],
+  }) as unknown as Check
+
+const KNOWLEDGE = {
+  faults: LETTERS.map(fault),
+  findings: [
+    finding('shared'),
+    ...LETTERS.map((id) => finding(`of-${id}`)),
+    finding('hurts', { stop: { part: 'wrist', say: '' } }),
+    finding('by-check', { byCheckOnly: true }),
+  ],
+  checks: [check('look-at-b', 'of-b'), check('look-again', 'shared')],
+} as unknown as Knowledge
+
+const FACTS: StudentFacts = {
+  stage: 'elementary',
+  ageBand: 'child',
+  flags: [],
+  equipment: {},
+  schools: {},
+}
+
+const asked = (more: Partial<DiagnosisInput> = {}): DiagnosisInput => ({
+  knowledge: KNOWLEDGE,
+  facts: FACTS,
+  known: new Map(),
+  signs: [{ finding: 'shared', strength: 'marked' }],
+  answered: [],
+  stopped: [],
+  ...more,
+})
+
+const bench = openDiagnosisBench(asked())
+
+test('the first four rivals are held against each other in pairs', () => {
+  expect(bench.diagnosis.rivals.slice(0, 4).map((r) => r.fault.id)).toEqual(['a', 'b', 'c', 'd'])
+  expect(bench.pairs.map((p) => `${p.a}${p.b}`).sort()).toEqual([
+    'ab',
+    'ac',
+    'ad',
+    'bc',
+    'bd',
+    'cd',
+  ])
+})
+
+test('what would change the first place are signs that can be looked for and were not noted yet', () => {
+  const signs = bench.mindChanges.flatMap((m) =>
+    m.what.kind === 'sign' ? [m.what.finding.id] : [],
+  )
+  expect(signs).toContain('of-b')
+  expect(signs).not.toContain('hurts')
+  expect(signs).not.toContain('by-check')
+  const noted = openDiagnosisBench(
+    asked({ signs: [...asked().signs, { finding: 'of-b', strength: 'unsure' }] }),
+  )
+  expect(
+    noted.mindChanges.some((m) => m.what.kind === 'sign' && m.what.finding.id === 'of-b'),
+  ).toBe(false)
+})
+
+test('a check that asks only what was noted is not asked, one that asks more is', () => {
+  expect(bench.diagnosis.checks.ranked.map((c) => c.check.id)).toEqual(['look-at-b'])
+  const all = openDiagnosisBench(
+    asked({
+      signs: [
+        { finding: 'shared', strength: 'marked' },
+        { finding: 'of-b', strength: 'slight' },
+      ],
+    }),
+  )
+  expect(all.diagnosis.checks.ranked).toEqual([])
+})
+
+test('what is mended first follows the school: what drives the rest, or the base', () => {
+  // Likely enough to hold the others up.
+  const known = new Map([['c', 0.6]])
+  const first = (schools: StudentFacts['schools']) =>
+    openDiagnosisBench(asked({ known, facts: { ...FACTS, schools } })).diagnosis.mendFirst[0]?.fault
+      .id
+  expect(first({})).toBe('f')
+  expect(first({ order: 'from-the-base' })).toBe('c')
+  expect(first({ order: 'another' })).toBe('f')
+})
