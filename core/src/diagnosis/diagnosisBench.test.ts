@@ -40,7 +40,7 @@ const KNOWLEDGE = {
   findings: [
     finding('shared'),
     ...LETTERS.map((id) => finding(`of-${id}`)),
-    finding('hurts', { stop: { part: 'wrist', say: '' } }),
+    finding('hurts', { stop: { part: 'arm', say: '' } }),
     finding('by-check', { byCheckOnly: true }),
   ],
   checks: [check('look-at-b', 'of-b'), check('look-again', 'shared')],
