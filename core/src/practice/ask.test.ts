@@ -3,7 +3,17 @@ import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { IsoDate, IsoInstant } from '../kit'
 import { EMPTY_CARD, playRecord, USUAL_WISHES } from '../record'
-import type { Act, ActBody, ActId, CaseId, LessonId, StudentRecord, WeekWishes } from '../record'
+import type {
+  Act,
+  ActBody,
+  ActId,
+  CaseId,
+  CaseState,
+  LessonId,
+  StudentRecord,
+  WeekWishes,
+} from '../record'
+import type { LadderRung } from '../remedy'
 import type { Knowledge } from '../packs'
 import { practiceItems, rungOfItem, weekAsk } from './index'
 
@@ -288,5 +298,58 @@ describe('the items', () => {
     expect(rungOfItem(record, 'case-10-high')?.state.id).toBe('case-10')
     expect(rungOfItem(record, 'case-1-upkeep')?.rung.id).toBe('high')
     expect(rungOfItem(record, 'music')).toBeNull()
+  })
+})
+
+describe('the fault of a record, in the week', () => {
+  const record = play(lesson(1, MONDAY)[0]!, ...fault('case-1'))
+  /** The record with its one fault changed. */
+  const changed = (change: (state: CaseState) => Partial<CaseState>) =>
+    itemsOf({ ...record, cases: record.cases.map((c) => ({ ...c, ...change(c) })) })
+  const rungsOf = (state: CaseState, more: Partial<LadderRung>) => ({
+    ladder: { ...state.ladder!, rungs: state.ladder!.rungs.map((r) => ({ ...r, ...more })) },
+  })
+
+  test.each([
+    ['away', 0, 'away'],
+    ['isolated', 0, 'new'],
+    ['isolated', 2, 'strength'],
+    ['exercise', 0, 'new'],
+    ['exercise', 2, 'strength'],
+    ['piece-slow', 0, 'music'],
+    ['performance', 2, 'music'],
+  ] as const)('a rung as %s, %d lessons on it, stands with %s', (condition, lessons, place) => {
+    const [rung] = changed((state) => {
+      const { ladder } = rungsOf(state, { condition })
+      return { ladder: { ...ladder, lessonsOnRung: lessons } }
+    })
+    expect(rung).toMatchObject({ kind: 'rung', place, isNew: lessons === 0 })
+  })
+
+  const mended = (state: CaseState, nextRecheck: string | null) => ({
+    status: { ...state.status, state: 'mended', nextRecheck } as CaseState['status'],
+  })
+
+  test('mended and still watched it is kept up with its last rung, a little and on days apart', () => {
+    const [upkeep, ...others] = changed((state) => mended(state, '2026-04-01'))
+    expect(upkeep).toMatchObject({
+      id: 'case-1-upkeep',
+      kind: 'upkeep',
+      name: 'high',
+      spaced: true,
+      isNew: false,
+      hand: null,
+      place: 'strength',
+      case: 'case-1',
+    })
+    expect(upkeep!.minutes * upkeep!.askedDays).toBeLessThan(20)
+    expect(others.map((i) => i.id)).toEqual(['music', 'finish'])
+  })
+
+  test('mended and looked at for the last time it has no place, nor has one without a ladder', () => {
+    const ids = (items: readonly { id: string }[]) => items.map((i) => i.id)
+    expect(ids(changed((state) => mended(state, null)))).toEqual(['music', 'finish'])
+    const bare = changed((state) => ({ ...mended(state, '2026-04-01'), ladder: null }))
+    expect(ids(bare)).toEqual(['music', 'finish'])
   })
 })

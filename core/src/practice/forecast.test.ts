@@ -1,9 +1,10 @@
 /** What a forecast is made of: the pace that the record shows, and windows read from many runs. */
 import { describe, expect, test } from 'vitest'
+import { seededRng } from '../kit'
 import type { IsoDate } from '../kit'
 import type { CaseState, StudentRecord } from '../record'
 import { paceOf, usualGapDays } from './index'
-import { windowOf } from './forecast'
+import { drawBeta, windowOf } from './forecast'
 
 const DAYS_BETWEEN = 7
 
@@ -60,4 +61,30 @@ test('the usual gap is the middle one, and a week while nothing is known', () =>
   expect(usualGapDays(record('2026-01-01', '2026-01-15', '2026-01-18', '2026-02-01'))).toBe(14)
   // Two lessons on one day are no gap.
   expect(usualGapDays(record('2026-01-01', '2026-01-01', '2026-01-04'))).toBe(3)
+  expect(usualGapDays(record('2026-01-01', '2026-01-01'))).toBe(7)
+  // Gaps of 3, 4, 21 and 0; of 21 and 3.
+  const gaps = ['2026-03-02', '2026-03-05', '2026-03-09', '2026-03-09', '2026-03-30']
+  expect(usualGapDays(record(...gaps))).toBe(4)
+  expect(usualGapDays(record('2026-03-02', '2026-03-23', '2026-03-26'))).toBe(21)
+})
+
+/** Largest distance between how the draws lie and how the distribution says they lie (Kolmogorov 1933). */
+function furthest(draws: readonly number[], below: (x: number) => number): number {
+  const sorted = [...draws].sort((x, y) => x - y)
+  const n = sorted.length
+  return Math.max(...sorted.map((x, i) => Math.max(below(x) - i / n, (i + 1) / n - below(x))))
+}
+
+// Distribution functions in closed form, by integrating x^(a-1) (1-x)^(b-1).
+test.each([
+  [1, 1, (x: number) => x],
+  [2, 2, (x: number) => 3 * x ** 2 - 2 * x ** 3],
+  [4, 2, (x: number) => 5 * x ** 4 - 4 * x ** 5],
+  [1, 3, (x: number) => 1 - (1 - x) ** 3],
+  [9, 1, (x: number) => x ** 9],
+] as const)('draws from Beta(%d, %d) lie as its distribution says', (a, b, below) => {
+  const rng = seededRng(100 * a + b)
+  const draws = Array.from({ length: 20_000 }, () => drawBeta(rng, a, b))
+  // One set of true draws in a thousand is further away than 1.95 / sqrt(n).
+  expect(furthest(draws, below)).toBeLessThan(1.95 / Math.sqrt(draws.length))
 })

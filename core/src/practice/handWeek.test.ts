@@ -83,3 +83,58 @@ describe('by hand', () => {
     expect(worth(grid)).toBeGreaterThan(worth(without))
   })
 })
+
+/** The most any week of these is worth, by trying every one of them. */
+function bestWorth(a: WeekAsk, days: readonly number[]): number {
+  const places = a.items.flatMap((_, i) => days.map((d) => [i, d] as const))
+  let most = -Infinity
+  for (let mask = 0; mask < 2 ** places.length; mask++) {
+    const grid = a.items.map(() => Array.from({ length: DAYS }, () => false))
+    places.forEach(([i, d], bit) => (grid[i]![d] = (mask & (1 << bit)) !== 0))
+    const kept =
+      days.every(
+        (d) =>
+          minutesOn(grid, a, d) <= playingMinutes(a.minutes[d]!) &&
+          a.items.filter((x, i) => x.isNew && grid[i]![d]).length <= a.newPerDay,
+      ) &&
+      a.items.every((x, i) => {
+        const on = daysOf(grid, i)
+        return on.length <= x.askedDays && (!x.spaced || !on.some((d) => on.includes(d + 1)))
+      })
+    if (kept)
+      most = Math.max(
+        most,
+        weekWorth(a, (i, d) => grid[i]![d]!),
+      )
+  }
+  return most
+}
+
+test('what is filled by hand is mostly the best week there is, and never far from it', () => {
+  const days = [0, 1, 3, 4]
+  const seen = { asked: 0, best: 0, far: 0 }
+  fc.assert(
+    fc.property(
+      fc.array(anyItem, { minLength: 2, maxLength: 3 }),
+      fc.array(fc.integer({ min: 4, max: 22 }), { minLength: DAYS, maxLength: DAYS }),
+      fc.integer({ min: 1, max: 2 }),
+      (parts, free, newPerDay) => {
+        const minutes = free.map((m, d) => (days.includes(d) ? m : 0))
+        const a = ask(
+          parts.map((p, i) => item(`i${i}`, p)),
+          { minutes, newPerDay },
+        )
+        const grid = handWeek(a)!
+        const [most, worth] = [bestWorth(a, days), weekWorth(a, (i, d) => grid[i]![d]!)]
+        expect(worth).toBeLessThanOrEqual(most + 1e-9)
+        seen.far = Math.max(seen.far, (most - worth) / Math.max(...parts.map((p) => p.weight)))
+        seen.asked += 1
+        seen.best += worth > most - 1e-6 ? 1 : 0
+      },
+    ),
+    { seed: 20261129, numRuns: 240 },
+  )
+  // Measured: 235 of 240 are the best; the furthest misses one block and a little.
+  expect(seen.best / seen.asked).toBeGreaterThan(0.95)
+  expect(seen.far).toBeLessThan(1.5)
+})

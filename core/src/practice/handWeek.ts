@@ -148,7 +148,23 @@ class Filling {
     for (let e = 0; e < DAYS; e++) {
       if (e !== d && this.takes(i, e, lost)) return true
     }
+    for (let j = 0; j < this.on.length; j++) {
+      if (j !== i && this.makesWay(i, d, j, lost)) return true
+    }
     this.set(i, d, true)
+    return false
+  }
+
+  /** Puts another on the day, and this one on a further day on which it fits, when both win more than was given up. */
+  private makesWay(i: number, d: number, j: number, lost: number): boolean {
+    if (!this.fits(j, d)) return false
+    const before = this.worthOf(j)
+    this.set(j, d, true)
+    const stillLost = lost - (this.worthOf(j) - before)
+    for (let e = 0; e < DAYS; e++) {
+      if (e !== d && this.takes(i, e, stillLost)) return true
+    }
+    this.set(j, d, false)
     return false
   }
 

@@ -1,7 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import type { Knowledge } from '../packs'
+import type { CaseState } from '../record'
 import type { LadderRung } from '../remedy'
-import { homeInstruction, toldAtHome } from './index'
+import { aimOf, homeInstruction, toldAtHome } from './index'
 
 const point = (ask: string, otherwise: string | null, number: object | null = null) => ({
   id: ask,
@@ -42,4 +43,18 @@ describe('told at home', () => {
       'Answer the notes of this page.',
     )
   })
+})
+
+test('the aim is that of the remedy on the way, and none where there is none any more', () => {
+  const remedies = [
+    { id: 'hover', aim: 'Fingers like feathers.' },
+    { id: 'whole-breath', aim: 'All of the breath.' },
+  ]
+  const known = { remedies } as unknown as Knowledge
+  const on = (remedy: string | null) =>
+    aimOf({ ladder: remedy === null ? null : { remedy } } as unknown as CaseState, known)
+  expect(on('whole-breath')).toBe('All of the breath.')
+  expect(on('hover')).toBe('Fingers like feathers.')
+  expect(on('gone')).toBeNull()
+  expect(on(null)).toBeNull()
 })
