@@ -116,3 +116,34 @@ test('what is mended first follows the school: what drives the rest, or the base
   expect(first({ order: 'from-the-base' })).toBe('c')
   expect(first({ order: 'another' })).toBe('f')
 })
+
+test('a check is asked while one answer still tells something that was not noted', () => {
+  const both = {
+    ...check('both', 'of-b'),
+    outcomes: [
+      { id: 'b', says: { 'of-b': 'marked', 'of-c': 'absent' } },
+      { id: 'c', says: { 'of-b': 'absent', 'of-c': 'marked' } },
+      { id: 'none', says: { 'of-b': 'absent' } },
+    ],
+  } as unknown as Check
+  const ids = (...noted: string[]) =>
+    openDiagnosisBench(
+      asked({
+        knowledge: { ...KNOWLEDGE, checks: [both] },
+        signs: ['shared', ...noted].map((finding) => ({ finding, strength: 'unsure' as const })),
+      }),
+    ).diagnosis.checks.ranked.map((c) => c.check.id)
+  expect(ids()).toEqual(['both'])
+  expect(ids('of-b')).toEqual(['both'])
+  expect(ids('of-b', 'of-c')).toEqual([])
+})
+
+test('remedies that failed count against their fault, each by half of its odds, and say so', () => {
+  const { rivals } = openDiagnosisBench(asked({ failed: new Map([['a', 2]]) })).diagnosis
+  const [tried] = rivals.filter((r) => r.fault.id === 'a')
+  expect(tried!.failed.remedies).toBe(2)
+  expect(tried!.failed.decibans).toBeCloseTo(20 * Math.log10(0.5), 12)
+  // Odds of 1 to 4, twice halved.
+  expect(tried!.prior).toBeCloseTo(1 / 17, 12)
+  expect(rivals.find((r) => r.fault.id === 'b')!.failed).toMatchObject({ remedies: 0 })
+})

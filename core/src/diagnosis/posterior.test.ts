@@ -8,6 +8,7 @@ import { explainedSetPlan, explainedSetSums } from './explainedSets'
 import { makeNetwork, REPORTS } from './network'
 import type { Evidence } from './network'
 import { posterior } from './posterior'
+import { missedAtMost } from './upToThree'
 
 const SEED = { seed: 20261124, numRuns: 300 }
 
@@ -187,4 +188,28 @@ describe('when there are too many signs for the exact sum', () => {
       expect(Math.abs(p - truth[i]!)).toBeLessThanOrEqual(ours.missedAtMost),
     )
   })
+})
+
+test('what sets of four and more can hold at the most, by hand', () => {
+  // Four faults of three in ten are all there in 0.3⁴ = 0.0081; each lets half of a sign through, nothing a tenth.
+  const report = { leakKeep: 0.9, keep: Float64Array.of(0.5, 0.5, 0.5, 0.5) }
+  const group = (...items: { ifPresent: number; ifAbsent: number }[]) => ({
+    faults: [0, 1, 2, 3],
+    prior: Float64Array.of(0.3, 0.3, 0.3, 0.3),
+    items: items.map((item) => ({ ...item, ...report })),
+  })
+  const [there, hardly] = [
+    { ifPresent: 1, ifAbsent: 0 },
+    { ifPresent: 0.4, ifAbsent: 0.6 },
+  ]
+  // With all four the sign stays away in 0.9 / 16; a report against it is likeliest with none.
+  const [likely, against] = [1 - 0.9 / 16, 0.4 + 0.2 * 0.9]
+  const share = (ceiling: number, total: number, pruned: number) =>
+    (ceiling + pruned) / (total + ceiling + pruned)
+  expect(missedAtMost(group(there), 0.2, 0.01)).toBeCloseTo(share(0.0081 * likely, 0.2, 0.01), 12)
+  expect(missedAtMost(group(there, hardly), 0.2, 0)).toBeCloseTo(
+    share(0.0081 * likely * against, 0.2, 0),
+    12,
+  )
+  expect(missedAtMost(group(), 1, 0.5)).toBeCloseTo(share(0.0081, 1, 0.5), 12)
 })
