@@ -7,19 +7,64 @@ import { DEMO_TODAY, demoCopy } from './preparedDemo'
 import { startServer } from './server'
 import type { RunningServer } from './server'
 
-export const test = base.extend<{ studio: RunningServer; demo: RunningServer }>({
-  studio: async ({}, use) => {
-    const server = await startServer()
-    await use(server)
-    await server.stop()
-  },
-  demo: async ({}, use) => {
-    const folder = demoCopy()
-    const server = await startServer({ demo: true, today: DEMO_TODAY, folder })
-    await use(server)
+/** A server that is started while the journey before it is under way. */
+class Ahead {
+  private next: Promise<RunningServer> | null = null
+
+  constructor(private readonly start: () => Promise<RunningServer>) {}
+
+  /** One that is there or nearly so; the next begins at once. */
+  take(): Promise<RunningServer> {
+    const now = this.next ?? this.start()
+    this.next = this.start()
+    // Whoever takes it hears of it.
+    this.next.catch(() => null)
+    return now
+  }
+
+  async end(): Promise<void> {
+    const left = await this.next?.catch(() => null)
+    await left?.stop()
+  }
+}
+
+interface Servers {
+  readonly studio: RunningServer
+  readonly demo: RunningServer
+}
+
+interface ServersAhead {
+  readonly studios: Ahead
+  readonly demos: Ahead
+}
+
+async function startDemo(): Promise<RunningServer> {
+  const folder = demoCopy()
+  const server = await startServer({ demo: true, today: DEMO_TODAY, folder })
+  const stop = async () => {
     await server.stop()
     rmSync(folder, { recursive: true, force: true })
-  },
+  }
+  return { ...server, stop }
+}
+
+async function useAhead(start: () => Promise<RunningServer>, use: (ahead: Ahead) => Promise<void>) {
+  const ahead = new Ahead(start)
+  await use(ahead)
+  await ahead.end()
+}
+
+async function useServer(ahead: Ahead, use: (server: RunningServer) => Promise<void>) {
+  const server = await ahead.take()
+  await use(server)
+  await server.stop()
+}
+
+export const test = base.extend<Servers, ServersAhead>({
+  studios: [({}, use) => useAhead(startServer, use), { scope: 'worker' }],
+  demos: [({}, use) => useAhead(startDemo, use), { scope: 'worker' }],
+  studio: ({ studios }, use) => useServer(studios, use),
+  demo: ({ demos }, use) => useServer(demos, use),
 })
 
 export { expect }

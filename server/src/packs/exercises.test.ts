@@ -96,8 +96,8 @@ function* makeEvery(k: Knowledge): Generator<Made> {
   const answers = by ? k.equipment.find((e) => e.id === by.fact)!.answers : ['']
   for (const answer of answers)
     for (const [turn, flags] of FLAGS.entries())
-      // In turn, so that each key has its day with some of the flags; all of them with --long.
-      for (const key of KEYS_BY_FOURTHS.filter((_, i) => LONG || (i + turn) % 2 === 0))
+      // In turn, so that each key has its day with one of the flags; with all of them with --long.
+      for (const key of KEYS_BY_FOURTHS.filter((_, i) => LONG || (i + turn) % FLAGS.length === 0))
         for (const rung of rungsWithNotes(k)) {
           const equipment: Record<string, string> = by ? { [by.fact]: answer } : {}
           const facts: StudentFacts = {
