@@ -179,6 +179,23 @@ test('a week satisfies the programme where it keeps the rules, and only there; i
   expect(Math.min(seen.kept, seen.broken)).toBeGreaterThan(100)
 })
 
+test('the eve of the lesson is worth a quarter more for a rung, the eve of the group for its pieces, and no other', () => {
+  const more = (kind: 'rung' | 'music' | 'group', day: number, when: Partial<WeekAsk>) => {
+    const worth = (a: WeekAsk) => weekWorth(a, (_, d) => d === day)
+    const items = [anItem('a', { kind, weight: 4 })]
+    return worth(aWeek(items, when)) - worth(aWeek(items))
+  }
+  expect(more('rung', 2, { eve: 2 })).toBeCloseTo(1, 12)
+  expect(more('rung', 3, { eve: 2 })).toBe(0)
+  expect(more('music', 2, { eve: 2 })).toBe(0)
+  expect(more('group', 2, { eve: 2 })).toBe(0)
+  expect(more('group', 2, { group: 3 })).toBeCloseTo(1, 12)
+  // The eve of a Monday is the Sunday of that week.
+  expect(more('group', 6, { group: 0 })).toBeCloseTo(1, 12)
+  expect(more('group', 4, { group: 3 })).toBe(0)
+  expect(more('rung', 2, { group: 3 })).toBe(0)
+})
+
 test('every variable is bounded once: places are there or not, worths are shares, what is short is days', () => {
   const a = aWeek([anItem('a'), anItem('b')])
   const { most, binary, objective } = read(weekProgramme(a))
