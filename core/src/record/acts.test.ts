@@ -73,6 +73,15 @@ describe('what is no act', () => {
 describe('acts of earlier versions', () => {
   const stamp = { id: 'act-000001', at: '2026-03-02T10:00:00.000Z', by: 'teacher' }
 
+  test('what was played at home before taps were told from keys is read as played', () => {
+    const [act] = fc.sample(anyAct('practised'), { seed: SEED, numRuns: 1 })
+    const evenness = { value: 0.1, low: 0.05, high: 0.2, count: 12 }
+    expect(readAct({ ...(writeAct(act!) as object), evenness })).toMatchObject({
+      ok: true,
+      value: { evenness: { ...evenness, tapped: false } },
+    })
+  })
+
   test('a lesson opened without figures of the mending model has the usual ones', () => {
     const opened = { kind: 'lesson-opened', lesson: 'lesson-1', date: '2026-03-02' }
     const pack = { id: 'horn', version: '1.0.0' }

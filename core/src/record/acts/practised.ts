@@ -21,7 +21,8 @@ export const practised = besideAct({
     /** How even it was, where it was played or tapped in. */
     evenness: optional(
       object({
-        tapped: flag,
+        /** Absent in what was kept before taps were told from keys. */
+        tapped: usually(flag, false),
         value: number(SHARE),
         low: number(SHARE),
         high: number(SHARE),
