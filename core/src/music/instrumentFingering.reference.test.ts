@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { instrumentFinger, midiOf, shapeAt, stringsOf } from './index'
+import { fingersFromTheTop, instrumentFinger, midiOf, shapeAt, stringsOf, up } from './index'
 
 // Standard fingering charts of elementary band methods; from memory.
 describe('brass', () => {
@@ -100,6 +100,55 @@ describe('charts of the woodwinds', () => {
       expect(fingers).toBe(instrumentFinger('clarinet', low)?.replace('T', 'TR'))
   })
 })
+
+// What overblows at the octave has the same fingers an octave higher, with the octave key on a saxophone; the first
+// finger of a flute is lifted for the D between. Common practice, no source.
+test.each([
+  ['saxophone', ['D4', 'E4', 'F4', 'F#4', 'G4', 'A4'], (low: string) => `T${low}`],
+  ['flute', ['E4', 'F4', 'F#4', 'G4', 'A4', 'B4', 'C5'], (low: string) => low],
+  ['flute', ['D4'], (low: string) => low.replace('T123', 'T23')],
+] as const)('the second octave of a %s has the fingers of the first: %s', (kind, notes, above) => {
+  for (const low of notes) {
+    expect(instrumentFinger(kind, up(low, '8P')), low).toBe(above(instrumentFinger(kind, low)!))
+  }
+})
+
+// Common practice, no source: seven positions and valves reach a diminished fifth below an open note.
+test('below the seventh place and above the highest open note nothing is printed', () => {
+  expect(instrumentFinger('trumpet-valves', 'F#3')).toBe('1-2-3')
+  expect(instrumentFinger('trumpet-valves', 'F3')).toBeNull()
+  expect(instrumentFinger('trumpet-valves', 'C6')).toBe('0')
+  expect(instrumentFinger('trumpet-valves', 'C#6')).toBeNull()
+  expect(instrumentFinger('trombone-slide', 'E2')).toBe('7')
+  expect(instrumentFinger('trombone-slide', 'Eb2')).toBeNull()
+  expect(instrumentFinger('horn-b-flat-valves', 'E4')).toBe('2')
+})
+
+test('beyond first position, and below the lowest string, no finger is printed', () => {
+  expect(instrumentFinger('violin', 'B5')).toBe('4')
+  expect(instrumentFinger('violin', 'C6')).toBeNull()
+  expect(instrumentFinger('violin', 'F#3')).toBeNull()
+  expect(instrumentFinger('guitar', 'A5')).toBeNull()
+})
+
+test('keys are numbered by the hand and not by a table, and what has no table has no ladder', () => {
+  expect(instrumentFinger('keyboard', 'C4')).toBeNull()
+  expect(instrumentFinger('keyboard-right', 'C4')).toBeNull()
+  expect(fingersFromTheTop('trumpet-valves')).toEqual([])
+  expect(fingersFromTheTop(null)).toEqual([])
+  expect([stringsOf('trumpet-valves'), stringsOf(null)]).toEqual([[], []])
+})
+
+// One finger more for each note: the table's own signs grow by one from the top down.
+test.each(['saxophone', 'clarinet'] as const)(
+  'each note of the first ladder of a %s adds one',
+  (kind) => {
+    const down = fingersFromTheTop(kind).map(
+      (n) => instrumentFinger(kind, n)!.replace('|', '').length,
+    )
+    expect(down).toEqual(down.map((_, i) => i + 1))
+  },
+)
 
 describe('strings and frets', () => {
   test('a C major scale on the guitar in first position: 3 0 2 3 0 2 0 1', () => {
