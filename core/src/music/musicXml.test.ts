@@ -92,6 +92,21 @@ describe('a note', () => {
   })
 })
 
+describe('triplets', () => {
+  test('stand three in the time of two, under one bracket', () => {
+    const third = { ...C4, beats: 1 / 3 }
+    const made = notesOf(exercise([third, third, third, { ...C4, beats: 3 }]))
+    const ratio = '<actual-notes>3</actual-notes><normal-notes>2</normal-notes>'
+    expect(made.map((n) => n.includes(ratio))).toEqual([true, true, true, false])
+    expect(made.map((n) => /<tuplet [^>]*type="(\w+)"/.exec(n)?.[1] ?? null)).toEqual([
+      'start',
+      null,
+      'stop',
+      null,
+    ])
+  })
+})
+
 describe('the page', () => {
   test('says key, time, clef, transposition, tempo and title', () => {
     const xml = musicXml(exercise([C4], { fifths: -3, transpose: -7 }))
@@ -126,5 +141,35 @@ describe('the page', () => {
     expect(xml).toContain('<measure number="0" implicit="yes">')
     expect(xml.split('<time>')).toHaveLength(3)
     expect(musicXml(exercise([{ ...C4, beats: 8 }]))).toMatch(/number="1".*number="2"/)
+  })
+
+  test('says a key or a time again only where it changes', () => {
+    const bars = [
+      { beats: 4, beatType: 4, quarters: 4 },
+      { beats: 4, beatType: 4, quarters: 4 },
+      { beats: 2, beatType: 4, quarters: 2, fifths: 1 },
+      { beats: 2, beatType: 2, quarters: 4, fifths: 1 },
+      { beats: 2, beatType: 2, quarters: 4 },
+    ] as const
+    const notes = bars.map(({ quarters }) => ({ ...C4, beats: quarters }))
+    const xml = musicXml(exercise(notes, { bars, fifths: -1 }))
+    const heads = [...xml.matchAll(/<measure number="\d+">(.*?)<note>/g)].map((m) => m[1] ?? '')
+    expect(heads.slice(1)).toEqual([
+      '',
+      '<attributes><key><fifths>1</fifths></key><time><beats>2</beats><beat-type>4</beat-type></time></attributes>',
+      '<attributes><time><beats>2</beats><beat-type>2</beat-type></time></attributes>',
+      '<attributes><key><fifths>-1</fifths></key></attributes>',
+    ])
+    expect(heads[0]).toMatch(/<key><fifths>-1<.*<sound tempo="72"\/>/)
+  })
+
+  test('has no clef numbers and no staves where there is one staff, and no line for a drum', () => {
+    const xml = musicXml(
+      exercise([], { lines: [{ hand: null, clef: 'percussion', notes: [{ ...C4, beats: 4 }] }] }),
+    )
+    expect(xml).toContain('<clef><sign>percussion</sign></clef>')
+    expect(xml).not.toContain('staves')
+    expect(xml).not.toContain('<staff>')
+    expect(xml).not.toContain('<backup>')
   })
 })
