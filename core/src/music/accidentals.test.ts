@@ -27,6 +27,14 @@ function signs(notes: readonly Note[], fifths: number, bars: readonly Bar[]): st
   )
 }
 
+test('a name that cannot be written is refused', () => {
+  for (const name of ['H4', 'C###4', 'xC4', 'C4x', 'C', '']) {
+    expect(() => spelled(name), name).toThrow(RangeError)
+  }
+  expect(spelled('Bbb-1')).toEqual({ step: 'B', alter: -2, octave: '-1' })
+  expect(spelled('F##10')).toEqual({ step: 'F', alter: 2, octave: '10' })
+})
+
 describe('an accidental', () => {
   test('stands once and holds until the bar ends', () => {
     expect(signs(quarters('F#4', 'F#4', 'G4', 'F#4'), 0, [FOUR])).toEqual(['# - - -'])

@@ -102,10 +102,17 @@ test('the hand on the side of the next note lies nearer', () => {
     'left',
     'left',
   ])
+  expect(nearerHands(['C4', 'E4'])).toEqual(['right', 'right'])
+  expect(nearerHands(['E4', 'E4', 'C4'])).toEqual(['left', 'left', 'left'])
+  expect(nearerHands(['C4'])).toEqual(['right'])
 })
 
 test('lower bars roll slower', () => {
   expect(rollRate('C3')).toBeLessThan(rollRate('C5'))
+  // Eight single strokes in a second at the bottom, sixteen at the top, half way between in the middle.
+  expect(['C2', 'G4', 'C7', 'C1', 'C8'].map((p) => Math.round(rollRate(p)))).toEqual([
+    8, 12, 16, 8, 16,
+  ])
 })
 
 describe('the plucking place', () => {
@@ -122,6 +129,12 @@ describe('the plucking place', () => {
     const leftMoved = 650 - 650 * soundingShare(9)
     expect(moved).toBeGreaterThan(0)
     expect(moved).toBeLessThan(leftMoved)
+  })
+
+  test('has to be on the string', () => {
+    for (const place of [0, -1, 650, 700]) {
+      expect(() => pluckingDistance(650, place, 5), String(place)).toThrow(RangeError)
+    }
   })
 
   test('long flexion is not asked of short notes', () => {
@@ -155,7 +168,8 @@ describe('the cadence drill', () => {
   })
 
   test('lies under one hand and is moved up where it would be muddy', () => {
-    expect(cadenceSpan()).toBeLessThanOrEqual(9)
+    // From the tonic to the sixth above it, in the subdominant.
+    expect(cadenceSpan()).toBe(9)
     for (const key of ['G', 'Ab', 'A', 'Bb']) {
       const low = Math.min(...pitchesOf(made(key), 'left').map(midiOf))
       expect(low).toBeGreaterThanOrEqual(midiOf('C3') - 1)

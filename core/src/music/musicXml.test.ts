@@ -69,7 +69,37 @@ describe('a note', () => {
     expect(made.map((n) => /<fingering>(\d)</.exec(n)?.[1])).toEqual(['1', '3', '5'])
   })
 
-  test('that is none is a rest', () => {
+  test('of a chord has one beam, one slur and one dot for all of it', () => {
+    const eighth: Note = { pitches: ['C4', 'E4'], beats: 0.5, slur: 'start', marks: ['staccato'] }
+    const made = notesOf(exercise([eighth, { ...eighth, slur: 'end' }, { ...C4, beats: 3 }]))
+    expect(made.map((n) => /<beam number="1">(\w+)</.exec(n)?.[1] ?? null)).toEqual([
+      'begin',
+      null,
+      'end',
+      null,
+      null,
+    ])
+    expect(made.map((n) => n.includes('<slur') && n.includes('<staccato/>'))).toEqual([
+      true,
+      false,
+      true,
+      false,
+      false,
+    ])
+  })
+
+  test('has its words above, on the staff it belongs to', () => {
+    const named = { ...C4, beats: 4, words: 'a < b' }
+    expect(musicXml(exercise([named]))).toMatch(/>a &lt; b<\/words><\/direction-type><\/direction>/)
+    const staff: Line = { hand: 'left', clef: 'bass', notes: [named] }
+    const two = musicXml(exercise([], { lines: [{ ...staff, hand: 'right' }, staff] }))
+    expect(two).toMatch(/<\/direction-type><staff>1<\/staff>.*<\/direction-type><staff>2<\/staff>/)
+  })
+
+  test('that is none is a rest, with the sign for a breath where there is one', () => {
+    const [breath] = notesOf(exercise([{ pitches: [], beats: 4, marks: ['breath'] }]))
+    expect(breath).toContain('<breath-mark/>')
+
     const [rest] = notesOf(exercise([{ pitches: [], beats: 4 }]))
     expect(rest).toContain('<rest/>')
     expect(rest).not.toContain('<pitch>')

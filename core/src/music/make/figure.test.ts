@@ -58,6 +58,8 @@ describe('degrees', () => {
   test('that do not lie under five fingers have none', () => {
     const [right] = lines({ right: ['1+4+6:4'] }, PIANO, { hands: 'right' })
     expect(right!.notes[0]!.fingers).toBeUndefined()
+    const [beyond] = lines({ right: ['15:4'] }, PIANO, { hands: 'right' })
+    expect(beyond!.notes[0]).toEqual({ pitches: ['C6'], beats: 4 })
   })
 })
 
@@ -111,6 +113,11 @@ describe('the instrument', () => {
     const bars = { ...VIOLIN, family: 'mallets', fingering: null } as const
     const [line] = lines({ right: ['1', '-', '1', '1'] }, bars, { key: 'D' })
     expect(line!.notes.map((n) => n.words)).toEqual(['R', undefined, 'L', 'R'])
+    // Where somebody said something, nothing is added to it.
+    const [said] = lines({ right: ['1 left', '1'] }, bars, { key: 'D' })
+    expect(said!.notes.map((n) => n.words)).toEqual(['left', undefined, undefined])
+    const [others] = lines({ right: ['1', '1'] }, { ...bars, family: 'reed' }, { key: 'D' })
+    expect(others!.notes.map((n) => n.words)).toEqual([undefined, undefined, undefined])
   })
 
   test('does not smear on a slide: the tongue joins, and the exercise says so', () => {
@@ -129,6 +136,10 @@ describe('the instrument', () => {
     })
     expect(made.lines[0]!.notes.every((n) => n.slur === undefined)).toBe(true)
     expect(made.advice.join()).toMatch(/doo/)
+    const told = (right: readonly string[], sound: InstrumentSound) =>
+      makeExercise({ make: 'figure', right }, sound, student).advice
+    expect(told(['2', '1'], slide)).toEqual([])
+    expect(told(['(2', '1)'], VIOLIN)).toEqual([])
   })
 
   test('a note that is none is refused', () => {

@@ -1,6 +1,6 @@
 /** Note by note: two, three, four, five notes, then the scale. */
 import type { Exercise, Hand, InstrumentSound, Note } from '../exercise'
-import { midiOf, octaves, scaleFrom, scaleOver } from '../pitches'
+import { scaleFrom, scaleOver } from '../pitches'
 import { scaleFingers } from '../scaleFingering'
 import {
   bowed,
@@ -83,11 +83,7 @@ function single(spec: Growth, sound: InstrumentSound, student: MakingFor): reado
   }
   const tonic = tonicFor(sound, student)
   if (spec.size <= FIVE.length) return scaleFrom(tonic).slice(0, spec.size)
-  // A scale that would leave the instrument at the top begins an octave lower where it can.
-  const count = spec.size === 15 ? 2 : 1
-  const over = midiOf(octaves(tonic, count)) > midiOf(sound.high)
-  const lower = octaves(tonic, -1)
-  return scaleOver(over && midiOf(lower) >= midiOf(sound.low) ? lower : tonic, count)
+  return scaleOver(tonic, spec.size === 15 ? 2 : 1)
 }
 
 /** Two, three, four, five notes, then the scale; doubled values give time to think. */

@@ -62,8 +62,9 @@ export function blocks(spec: Of<'blocks'>, sound: InstrumentSound, student: Maki
     const down = up.toReversed().map((group) => [...group].reverse())
     // The top note is played once.
     const [top = [], ...rest] = down
-    const there = [...up, top.slice(1), ...rest].filter((group) => group.length > 0)
-    return there.flatMap((group) => (step === 'link' ? slurred(group) : group))
+    return [...up, top.slice(1), ...rest].flatMap((group) =>
+      step === 'link' ? slurred(group) : group,
+    )
   }
   const advice = {
     lift: ['Each position as one block. Lift and carry the hand to the next.'],
