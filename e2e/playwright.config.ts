@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from './support/chromium'
 
 export default defineConfig({
   testDir: './journeys',
@@ -13,11 +14,7 @@ export default defineConfig({
   retries: 0,
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      // Nothing the browser would do for itself: half the machine would go to drawing by a graphics card that is not there.
-      args: ['--disable-gpu', '--disable-background-networking', '--disable-component-update'],
-    },
+    launchOptions: CHROMIUM,
     trace: 'off',
     // It keeps a hundred files for each browser that is new: a quarter of a run. Where the server goes away it is let in.
     serviceWorkers: 'block',

@@ -16,6 +16,7 @@ export default defineConfig({
     rolldownOptions: {
       input: {
         main: 'src/main.ts',
+        studioServer: 'src/studioServer.ts',
         ...Object.fromEntries(THREADS.map((name) => [name, `src/threads/${name}.ts`])),
       },
       output: { entryFileNames: '[name].js', chunkFileNames: '[name].js' },

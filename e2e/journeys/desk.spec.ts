@@ -1,4 +1,3 @@
-import { rmSync } from 'node:fs'
 import type { Locator, Page } from '@playwright/test'
 import {
   addStudent,
@@ -8,9 +7,8 @@ import {
   expectAccessible,
   test,
 } from '../support/journey'
+import type { HostedStudio } from '../support/host'
 import { demoAsOwn } from '../support/preparedDemo'
-import { startServer } from '../support/server'
-import type { RunningServer } from '../support/server'
 
 const FAULT = 'A resting hand half presses a valve'
 
@@ -107,14 +105,11 @@ test('a whole lesson by keyboard alone: aim, set-up, recall, look, slips, rung, 
 })
 
 /** Two projects, and second looks that are due on the day on which the studio is opened. */
-const hocking = test.extend<{ late: RunningServer }>({
-  // eslint-disable-next-line no-empty-pattern -- the runner reads the pattern to know what a fixture needs
-  late: async ({}, use) => {
-    const folder = demoAsOwn()
-    const server = await startServer({ folder, today: '2026-12-02' })
-    await use(server)
-    await server.stop()
-    rmSync(folder, { recursive: true, force: true })
+const hocking = test.extend<{ late: HostedStudio }>({
+  late: async ({ host }, use) => {
+    const studio = await host.open({ folder: demoAsOwn(), today: '2026-12-02' })
+    await use(studio)
+    await studio.stop()
   },
 })
 

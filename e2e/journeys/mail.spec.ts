@@ -2,6 +2,7 @@
 import { rmSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import type { Page, Route } from '@playwright/test'
+import { CHROMIUM } from '../support/chromium'
 import { addStudent, allSent, beginLesson, expect, noteSign, test } from '../support/journey'
 import { DEMO_TODAY, demoCopy } from '../support/preparedDemo'
 import { startServer } from '../support/server'
@@ -207,8 +208,8 @@ test('a phone over plain http: ticks and pain reach the server, and pain that do
   const token = /home\/(.+)$/.exec(await link.inputValue())![1]!
 
   const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--host-resolver-rules=MAP studio.test 127.0.0.1'],
+    ...CHROMIUM,
+    args: [...CHROMIUM.args, '--host-resolver-rules=MAP studio.test 127.0.0.1'],
   })
   const phone = await browser.newPage({ viewport: { width: 390, height: 844 }, hasTouch: true })
   await phone.goto(`http://studio.test:${server.homePort}/home/${token}`)

@@ -9,7 +9,7 @@ import {
   expectAccessible,
   test,
 } from '../support/journey'
-import type { RunningServer } from '../support/server'
+import type { HostedStudio } from '../support/host'
 
 const FAULT = 'The hand in the bell closes the opening'
 const DAY_MS = 86_400_000
@@ -19,7 +19,7 @@ function daysAgo(days: number): string {
 }
 
 /** Two lessons that are long past: the fault settled, and called mended for a reason. */
-async function mendedLongAgo(page: Page, studio: RunningServer): Promise<string> {
+async function mendedLongAgo(page: Page, studio: HostedStudio): Promise<string> {
   await addStudent(page, studio.url, 'Wren Castell', 'Horn')
   const student = page.url().split('/').at(-1) ?? ''
   const lesson = (n: number, days: number) => ({

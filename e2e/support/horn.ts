@@ -5,6 +5,7 @@ import { EMPTY_CARD } from '@vein-mend/core/record'
 import { soundAsked } from '@vein-mend/core/tone'
 import type { SoundedFault } from '@vein-mend/core/tone'
 import type { LaunchOptions, Page } from 'playwright-core'
+import { CHROMIUM } from './chromium'
 
 /** The fault whose ladder is climbed. */
 export const HORN_FAULT = 'Too little air is sent through'
@@ -47,9 +48,9 @@ export async function hornOnLongNote(page: Page, url: string, consent = true): P
 /** A browser whose microphone hears that file again and again. */
 export function withMicrophone(file: string): LaunchOptions {
   return {
-    executablePath: '/usr/bin/chromium',
+    ...CHROMIUM,
     args: [
-      '--disable-gpu',
+      ...CHROMIUM.args,
       '--use-fake-ui-for-media-stream',
       '--use-fake-device-for-media-stream',
       `--use-file-for-fake-audio-capture=${file}`,

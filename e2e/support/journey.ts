@@ -2,21 +2,20 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test as base } from '@playwright/test'
 import type { Browser, BrowserContext, Locator, Page } from '@playwright/test'
-import { rmSync } from 'node:fs'
+import { Host } from './host'
+import type { HostedStudio } from './host'
 import { DEMO_TODAY, demoCopy } from './preparedDemo'
-import { startServer } from './server'
-import type { RunningServer } from './server'
 
-/** A server that is started while the journey before it is under way. */
+/** A studio that is opened while the journey before it is under way. */
 class Ahead {
-  private next: Promise<RunningServer> | null = null
+  private next: Promise<HostedStudio> | null = null
 
-  constructor(private readonly start: () => Promise<RunningServer>) {}
+  constructor(private readonly open: () => Promise<HostedStudio>) {}
 
   /** One that is there or nearly so; the next begins at once. */
-  take(): Promise<RunningServer> {
-    const now = this.next ?? this.start()
-    this.next = this.start()
+  take(): Promise<HostedStudio> {
+    const now = this.next ?? this.open()
+    this.next = this.open()
     // Whoever takes it hears of it.
     this.next.catch(() => null)
     return now
@@ -28,44 +27,46 @@ class Ahead {
   }
 }
 
-interface Servers {
-  readonly studio: RunningServer
-  readonly demo: RunningServer
+interface Studios {
+  readonly studio: HostedStudio
+  readonly demo: HostedStudio
 }
 
-interface ServersAhead {
+interface StudiosAhead {
+  readonly host: Host
   readonly studios: Ahead
   readonly demos: Ahead
 }
 
-async function startDemo(): Promise<RunningServer> {
-  const folder = demoCopy()
-  const server = await startServer({ demo: true, today: DEMO_TODAY, folder })
-  const stop = async () => {
-    await server.stop()
-    rmSync(folder, { recursive: true, force: true })
-  }
-  return { ...server, stop }
-}
-
-async function useAhead(start: () => Promise<RunningServer>, use: (ahead: Ahead) => Promise<void>) {
-  const ahead = new Ahead(start)
+async function useAhead(open: () => Promise<HostedStudio>, use: (ahead: Ahead) => Promise<void>) {
+  const ahead = new Ahead(open)
   await use(ahead)
   await ahead.end()
 }
 
-async function useServer(ahead: Ahead, use: (server: RunningServer) => Promise<void>) {
-  const server = await ahead.take()
-  await use(server)
-  await server.stop()
+async function useStudio(ahead: Ahead, use: (studio: HostedStudio) => Promise<void>) {
+  const studio = await ahead.take()
+  await use(studio)
+  await studio.stop()
 }
 
-export const test = base.extend<Servers, ServersAhead>({
-  studios: [({}, use) => useAhead(startServer, use), { scope: 'worker' }],
-  demos: [({}, use) => useAhead(startDemo, use), { scope: 'worker' }],
-  studio: ({ studios }, use) => useServer(studios, use),
-  demo: ({ demos }, use) => useServer(demos, use),
+async function useHost(use: (host: Host) => Promise<void>) {
+  const host = new Host()
+  await use(host)
+  host.end()
+}
+
+export const test = base.extend<Studios, StudiosAhead>({
+  host: [({}, use) => useHost(use), { scope: 'worker' }],
+  studios: [({ host }, use) => useAhead(() => host.open(), use), { scope: 'worker' }],
+  demos: [({ host }, use) => useAhead(() => openDemo(host), use), { scope: 'worker' }],
+  studio: ({ studios }, use) => useStudio(studios, use),
+  demo: ({ demos }, use) => useStudio(demos, use),
 })
+
+function openDemo(host: Host): Promise<HostedStudio> {
+  return host.open({ demo: true, today: DEMO_TODAY, folder: demoCopy() })
+}
 
 export { expect }
 

@@ -23,10 +23,11 @@ const look = (clean: number, tries: number, more: object = {}): MendingEvent => 
   look: { setting: 'in-music', prompted: false, clean, tries, ...more },
 })
 
-/** P(mended) after every event, and all of it, by adding up every path of hidden states. */
+/** P(mended) after every event, what became of every gap, and all of it, by adding up every path of hidden states. */
 function byAllPaths(history: MendingHistory, p: MendingParameters) {
   const n = history.length
   const mended = history.map(() => 0)
+  const learned = history.map((): [became: number, stayed: number] => [0, 0])
   let total = 0
   for (let path = 0; path < 2 ** (n + 1); path++) {
     const state = (i: number) => (path >> i) & 1
@@ -51,9 +52,18 @@ function byAllPaths(history: MendingHistory, p: MendingParameters) {
       }
     })
     total += weight
-    for (let i = 0; i < n; i++) if (state(i + 1)) mended[i]! += weight
+    for (let i = 0; i < n; i++) {
+      if (state(i + 1)) mended[i]! += weight
+      if (!state(i)) learned[i]![state(i + 1) ? 0 : 1] += weight
+    }
   }
-  return { mended: mended.map((m) => m / total), logLikelihood: Math.log(total) }
+  return {
+    mended: mended.map((m) => m / total),
+    learned: learned
+      .filter((_, i) => history[i]!.kind === 'gap')
+      .map(([became, stayed]) => [became / total, stayed / total]),
+    logLikelihood: Math.log(total),
+  }
 }
 
 const SOME: MendingHistory = [
@@ -75,6 +85,21 @@ describe('smoothing a history', () => {
     const paths = byAllPaths(SOME, USUAL_MENDING)
     expect(ours.logLikelihood).toBeCloseTo(paths.logLikelihood, 10)
     ours.mended.forEach((m, i) => expect(m).toBeCloseTo(paths.mended[i]!, 10))
+    expect(ours.learned).toHaveLength(4)
+    ours.learned.forEach(([became, stayed], i) => {
+      expect(became).toBeCloseTo(paths.learned[i]![0]!, 10)
+      expect(stayed).toBeCloseTo(paths.learned[i]![1]!, 10)
+    })
+  })
+
+  // Two thousand events in a row: what is carried back is scaled at every step, or it would be nothing at all.
+  test('holds out over a history of any length', () => {
+    const long = Array.from({ length: 200 }, () => SOME).flat()
+    const ours = smooth(long, USUAL_MENDING, JUST_SETTLED)
+    expect(ours.mended.every((m) => m >= 0 && m <= 1)).toBe(true)
+    const middle = ours.mended.slice(1000, 1010)
+    const near = smooth(long.slice(900, 1100), USUAL_MENDING, JUST_SETTLED).mended.slice(100, 110)
+    middle.forEach((m, i) => expect(m).toBeCloseTo(near[i]!, 5))
   })
 
   test('ends where the filter of the record ends', () => {
@@ -144,6 +169,50 @@ describe('learning from a studio', () => {
       expect(gone).toBeGreaterThan(0)
       expect(gone).toBeLessThan(0.5)
     }
+  })
+
+  // The top of the posterior, worked out another way: by adding up paths.
+  test('no figure near the fitted ones is likelier', () => {
+    const studio = [SOME, SOME.slice(3), SOME.slice(0, 8), SOME.slice(5)]
+    const posterior = (p: MendingParameters) => {
+      const pull = (now: number, then: number) =>
+        PRIOR_TRIES * (then * Math.log(now) + (1 - then) * Math.log(1 - now))
+      return (
+        studio.reduce((sum, history) => sum + byAllPaths(history, p).logLikelihood, 0) +
+        pull(p.slip, USUAL_MENDING.slip) +
+        pull(p.learn, USUAL_MENDING.learn) +
+        Object.values(p.guess).reduce(
+          (sum, g, i) => sum + pull(g, Object.values(USUAL_MENDING.guess)[i]!),
+          0,
+        )
+      )
+    }
+    const { parameters: best, rounds } = fitMending(studio, USUAL_MENDING, JUST_SETTLED)
+    const top = posterior(best)
+    expect(rounds.at(-1)!).toBeCloseTo(top, 6)
+    expect(top).toBeGreaterThan(posterior(USUAL_MENDING))
+    for (const by of [-0.01, 0.01]) {
+      const { guess } = best
+      const beside: readonly MendingParameters[] = [
+        { ...best, slip: best.slip + by },
+        { ...best, learn: best.learn + by },
+        { ...best, guess: { ...guess, musicPrompted: guess.musicPrompted + by } },
+        { ...best, guess: { ...guess, musicUnprompted: guess.musicUnprompted + by } },
+      ]
+      beside.forEach((p, i) => expect(posterior(p), `${i} by ${by}`).toBeLessThan(top))
+    }
+  })
+
+  test('what was looked at counts by kind, two tries of a look at most', () => {
+    const away = look(3, 4, { setting: 'away', prompted: true })
+    const { tries, histories } = fitMending([SOME, [away]], USUAL_MENDING, JUST_SETTLED)
+    expect(tries).toEqual({
+      awayPrompted: 2,
+      awayUnprompted: 0,
+      musicPrompted: 2,
+      musicUnprompted: 5,
+    })
+    expect(histories).toBe(2)
   })
 
   // Expectation and maximisation never makes the fit worse: Dempster, Laird and Rubin 1977, theorem 1.

@@ -25,14 +25,15 @@ function putAside(file: string): void {
   }
 }
 
-/** Lays the studio unless it was laid for this very day already. */
+/** Lays the studio unless it was laid for this very day already; the packs are only asked for where it has to be. */
 export async function layDemoStudio(
   file: string,
-  packs: ReadonlyMap<string, Knowledge>,
+  packsOf: () => ReadonlyMap<string, Knowledge>,
   today: IsoDate,
 ): Promise<void> {
   const marker = `${file}.day`
   if (existsSync(file) && existsSync(marker) && readFileSync(marker, 'utf8') === today) return
+  const packs = packsOf()
   putAside(file)
   const store = await openStudio(file)
   await store.keepPacks([...packs.values()].map(toKeep))

@@ -353,6 +353,13 @@ describe('equipment acts', () => {
     expect(left('standard bass', 'the-root-below').every((p) => p.length === 1)).toBe(true)
   })
 
+  // The first string's ninth fret is a C sharp, written D flat above the staff here; a guitar has nineteen frets.
+  test('a guitar’s three positions are on its three highest strings', () => {
+    const [line] = made('guitar', {}, 'pluck').lines
+    const shapes = new Set(line!.notes.map((n) => n.pitches.join(' ')))
+    expect([...shapes]).toEqual(['A4 C5 F5', 'C#5 E5 A5', 'F5 Ab5 Db6'])
+  })
+
   // A horn in B flat alone has its part in F: written F4 is open, written C4 is open, written D4 is first and third.
   test('a single B flat horn has fingers of its own', () => {
     const words = (kind: string) =>
