@@ -2,7 +2,7 @@
 import { readdir, readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { checkKnowledge, gapsIn, resolvePack } from '@vein-mend/core/packs'
-import type { Knowledge, MissingField, PackFile } from '@vein-mend/core/packs'
+import type { Knowledge, MissingField, PackFile, PackTrouble } from '@vein-mend/core/packs'
 import { digested } from './knowledgeDigest'
 import { placeTrouble } from './readPackFile'
 import type { PackFileTrouble, ReadPack } from './readPackFile'
@@ -71,6 +71,34 @@ function gapTrouble({ section, id, field }: MissingField, chain: readonly ReadPa
   }
 }
 
+/** What a chain of files comes to: what it lacks, or the knowledge and what is wrong with it. */
+interface PutTogether {
+  readonly chain: readonly PackFile[]
+  readonly gaps: readonly MissingField[]
+  readonly knowledge: Knowledge | null
+  readonly troubles: readonly PackTrouble[]
+}
+
+/** By the pack, what it came to the last time: where one of thirty changes, the others need not be put together anew. */
+const REMEMBERED = new WeakMap<PackFile, PutTogether>()
+
+function comesTo(chain: readonly PackFile[], isBase: boolean): PutTogether {
+  const gaps = gapsIn(chain)
+  if (gaps.length > 0) return { chain, gaps, knowledge: null, troubles: [] }
+  const knowledge = resolvePack(chain)
+  const troubles = isBase ? [] : checkKnowledge(knowledge)
+  return { chain, gaps, knowledge: digested(knowledge), troubles }
+}
+
+function putTogether({ file }: ReadPack, chain: readonly PackFile[]): PutTogether {
+  const known = REMEMBERED.get(file)
+  const same = known?.chain.length === chain.length && chain.every((f, i) => f === known.chain[i])
+  if (same) return known
+  const now = comesTo(chain, file.kind === 'base')
+  REMEMBERED.set(file, now)
+  return now
+}
+
 /** Puts packs together from their texts. A single trouble refuses the whole library. */
 export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
   const results = [...texts].map(([name, text]) => reading(name, text))
@@ -89,16 +117,15 @@ export function buildLibrary(texts: ReadonlyMap<string, string>): PackLibrary {
     }
     if (pack.file.kind === 'studio') continue
     if (pack.file.kind === 'instrument') result.chain.push(...additionsTo(pack, read))
-    const files = result.chain.map((p) => p.file)
-    const gaps = gapsIn(files)
-    if (gaps.length > 0) {
-      troubles.push(...gaps.map((gap) => gapTrouble(gap, result.chain)))
-      continue
-    }
-    const knowledge = resolvePack(files)
-    const found = pack.file.kind === 'base' ? [] : checkKnowledge(knowledge)
-    troubles.push(...found.map((t) => placeTrouble(t, result.chain)))
-    packs.set(knowledge.pack.id, digested(knowledge))
+    const made = putTogether(
+      pack,
+      result.chain.map((p) => p.file),
+    )
+    troubles.push(
+      ...made.gaps.map((gap) => gapTrouble(gap, result.chain)),
+      ...made.troubles.map((t) => placeTrouble(t, result.chain)),
+    )
+    if (made.knowledge) packs.set(made.knowledge.pack.id, made.knowledge)
   }
   if (troubles.length > 0) return { ok: false, troubles: withoutDoubles(troubles) }
   return { ok: true, packs, files: new Map(read.map((p) => [p.file.pack, p.file])) }

@@ -67,10 +67,15 @@ export function knowledgeStore(database: Database, models: Models): KnowledgeSto
   return {
     keepPacks: (packs) =>
       database.write(async (transaction) => {
-        const rows = [...packs].map((pack) => ({
-          ...pack,
-          knowledge: JSON.stringify(pack.knowledge),
-        }))
+        const kept = await models.packTexts.findAll({
+          attributes: ['digest'],
+          raw: true,
+          transaction,
+        })
+        const digests = new Set(kept.map((row) => row.digest))
+        const rows = [...packs]
+          .filter((pack) => !digests.has(pack.digest))
+          .map((pack) => ({ ...pack, knowledge: JSON.stringify(pack.knowledge) }))
         await models.packTexts.bulkCreate(rows, { ignoreDuplicates: true, transaction })
       }),
     packAt: async (ref) => {

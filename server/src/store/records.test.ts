@@ -16,19 +16,18 @@ import { openStudio } from './index'
 import type { StudioStore } from './index'
 
 const ID = 'student-marrow' as StudentId
-const packs = await shippedPacks()
+const horn = (await shippedPacks()).get('horn')!
+const script = DEMO_SCRIPTS.find((s) => s.key === 'marrow')!
+const acts: readonly Act[] = playStudent(script, horn, TODAY, seededRng(11))
 let folder: string
 let store: StudioStore
 let heard: string[]
-let acts: readonly Act[]
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'vein-mend-records-'))
   heard = []
   store = await openStudio(join(folder, 'studio.sqlite'), (sql) => heard.push(sql))
-  await store.keepPacks([...packs.values()].map(toKeep))
-  const script = DEMO_SCRIPTS.find((s) => s.key === 'marrow')!
-  acts = playStudent(script, packs.get('horn')!, TODAY, seededRng(11))
+  await store.keepPacks([toKeep(horn)])
   await store.write((w) => w.append(ID, acts, playRecord(acts)!))
 })
 afterEach(async () => {

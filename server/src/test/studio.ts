@@ -1,5 +1,5 @@
 /** A real studio in a temporary file, with the shipped packs, for tests. */
-import { mkdtempSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
@@ -20,12 +20,32 @@ export async function shippedPacks(): Promise<ReadonlyMap<string, Knowledge>> {
   return library.packs
 }
 
-export async function openTestStudio() {
-  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
-  const file = join(folder, 'studio.sqlite')
+async function openFile(file: string) {
   const store = await openStudio(file)
   const opened = await openKnowledge(store, await readPackTexts(PACKS_FOLDER))
   if (!opened.ok) throw new Error(opened.troubles.map(sayTrouble).join('\n'))
+  return { store, opened }
+}
+
+/** A new studio's file, with the packs that ship kept in it. */
+async function layFile(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
+  process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
+  const file = join(folder, 'studio.sqlite')
+  const { store } = await openFile(file)
+  await store.close()
+  return file
+}
+
+/** Laid once for all tests of a worker; each opens a copy. */
+let laid: Promise<string> | null = null
+
+export async function openTestStudio() {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
+  const file = join(folder, 'studio.sqlite')
+  laid ??= layFile()
+  copyFileSync(await laid, file)
+  const { store, opened } = await openFile(file)
   const logged: unknown[] = []
   const takes = takeStore(join(folder, 'takes'))
   const app = createApp({
