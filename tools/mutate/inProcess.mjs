@@ -7,6 +7,7 @@
  */
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
+import { Script } from 'node:vm'
 import { createServer, createServerModuleRunner } from 'vite'
 import { ESModulesEvaluator } from 'vite/module-runner'
 import { commonTokens, declareFactoryPlugin, PluginKind, tokens } from '@stryker-mutator/api/plugin'
@@ -23,6 +24,13 @@ const SLOW_MS = 2500
 const ALL_TESTS = process.env.MUTATE_ALL_TESTS === '1'
 /** A break is taken for a hang when it is run over ten times as often as the tests that are asked did unbroken, or so often. */
 const hangsAfter = (hits) => Math.max(100_000, 10 * hits)
+/**
+ * A break that is not run over again may hang all the same: where a test takes thirty times as long as it did, and so
+ * long at least, ms, it is stopped where it stands. What it waits for is not stopped.
+ */
+const HANGS_MS = 5000
+const stopsAfter = (took) => Math.max(HANGS_MS, Math.ceil(30 * took))
+const STOPPABLE = new Script('globalThis.__tests__.asked()')
 /** Beside the broken copy: what was learnt while nothing was broken, for the processes that did not run it. */
 const LEARNT = 'learntOfTests.json'
 
@@ -87,11 +95,12 @@ class InProcess {
   }
 
   /** What went wrong, or null. */
-  async wrong(id) {
+  async wrong(id, limits = {}) {
     const test = this.tests.get(id)
     if (test === undefined) throw new Error(`no such test: ${id}`)
+    told.asked = test.run
     try {
-      await test.run()
+      await STOPPABLE.runInThisContext(limits)
       return null
     } catch (error) {
       return error
@@ -205,7 +214,7 @@ class InProcess {
 
   async firstWrong({ ids = [...this.tests.keys()] }) {
     for (const id of this.toAsk(ids)) {
-      const error = await this.wrong(id)
+      const error = await this.wrong(id, { timeout: stopsAfter(this.took.get(id) ?? 0) })
       if (error !== null) return { id, error }
     }
     return null

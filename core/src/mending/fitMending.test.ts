@@ -145,6 +145,10 @@ describe('learning from a studio', () => {
     expect(fit.parameters.slip).toBeCloseTo(USUAL_MENDING.slip, 6)
     expect(fit.parameters.learn).toBeCloseTo(USUAL_MENDING.learn, 3)
     expect(fit.histories).toBe(0)
+    // A look without a try is none.
+    const empty = fitMending([[gap(0), look(0, 0)]], USUAL_MENDING, JUST_SETTLED)
+    expect(empty.parameters).toEqual(fit.parameters)
+    expect(empty.tries.musicUnprompted).toBe(0)
   })
 
   test('many faults come near the truth', () => {
