@@ -1,7 +1,10 @@
 import { expect, test } from 'vitest'
 import type { Check, Fault, Finding, Knowledge, StudentFacts } from '../packs'
+import { evidenceOf } from './diagnose'
 import type { DiagnosisInput } from './diagnose'
 import { openDiagnosisBench } from './diagnosisBench'
+import { makeNetwork } from './network'
+import { posterior } from './posterior'
 
 const LETTERS = ['a', 'b', 'c', 'd', 'e', 'f']
 
@@ -146,4 +149,82 @@ test('remedies that failed count against their fault, each by half of its odds, 
   // Odds of 1 to 4, twice halved.
   expect(tried!.prior).toBeCloseTo(1 / 17, 12)
   expect(rivals.find((r) => r.fault.id === 'b')!.failed).toMatchObject({ remedies: 0 })
+})
+
+test('each rival says what it predicts that nobody looked at yet, strongest first, and what spoke for it', () => {
+  const of = (signs: DiagnosisInput['signs']) =>
+    openDiagnosisBench(asked({ signs })).diagnosis.rivals.find((r) => r.fault.id === 'b')!
+  const b = of([{ finding: 'shared', strength: 'marked' }])
+  expect(b.unseen.map((u) => [u.finding.id, u.strength])).toEqual([
+    ['hurts', 0.95],
+    ['by-check', 0.95],
+    ['of-b', 0.9],
+  ])
+  expect(b.reasons.map((r) => r.finding.id)).toEqual(['shared'])
+  expect(b.reasons[0]!.decibans).toBeGreaterThan(0)
+  const looked = of([
+    { finding: 'shared', strength: 'marked' },
+    { finding: 'hurts', strength: 'absent' },
+  ])
+  expect(looked.unseen.map((u) => u.finding.id)).toEqual(['by-check', 'of-b'])
+  expect(looked.reasons[1]!.decibans).toBeLessThan(0)
+})
+
+test('a sign that stops the playing stops it where it is there, and a check that loads the part is left out', () => {
+  const arm = { ...check('by-arm', 'of-b'), loads: ['arm'] } as unknown as Check
+  const of = (strength: 'slight' | 'absent', stopped: DiagnosisInput['stopped'] = []) =>
+    openDiagnosisBench(
+      asked({
+        knowledge: { ...KNOWLEDGE, checks: [arm] },
+        signs: [
+          { finding: 'shared', strength: 'marked' },
+          { finding: 'hurts', strength },
+        ],
+        stopped,
+      }),
+    ).diagnosis
+  expect(of('slight').stops.map((f) => f.id)).toEqual(['hurts'])
+  expect(of('slight').checks.leftOut.map((c) => [c.reason, c.why])).toEqual([['pain', 'arm']])
+  expect(of('absent').stops).toEqual([])
+  expect(of('absent').checks.ranked).toHaveLength(1)
+  expect(of('absent', ['arm'] as unknown as DiagnosisInput['stopped']).checks.ranked).toEqual([])
+})
+
+test('the outcomes of a check give the faults in the order of the pack', () => {
+  expect(bench.diagnosis.faultOrder).toEqual(LETTERS)
+})
+
+test('a measured sign says as much as its ratio; a sign of another instrument says nothing', () => {
+  const network = makeNetwork(
+    [{ id: 'a', prior: 0.2 }],
+    [{ id: 'x', leak: 0, causes: [{ fault: 0, strength: 1 }] }],
+  )
+  const evidence = evidenceOf(network, [
+    { finding: 'x', strength: 'marked', ratio: 3 },
+    { finding: 'elsewhere', strength: 'marked' },
+  ])
+  // Odds of 1 to 4, three times as high.
+  expect(posterior(network, evidence).probability[0]).toBeCloseTo(3 / 7, 12)
+  expect(evidence).toHaveLength(1)
+})
+
+test('remedies that failed count in the pairs too, and in what would change the first place', () => {
+  const tried = openDiagnosisBench(asked({ failed: new Map([['a', 3]]) }))
+  const chanceOf = (of: typeof bench, id: string) => {
+    const pair = of.pairs.find((p) => p.a === id || p.b === id)!
+    return pair.both + (pair.a === id ? pair.onlyA : pair.onlyB)
+  }
+  const a = tried.diagnosis.rivals.find((r) => r.fault.id === 'a')!
+  expect(tried.diagnosis.rivals[0]!.fault.id).not.toBe('a')
+  const [first] = tried.diagnosis.rivals
+  expect(chanceOf(tried, first!.fault.id)).toBeCloseTo(first!.probability, 9)
+  expect(a.probability).toBeLessThan(chanceOf(bench, 'a'))
+  expect(tried.mindChanges.every((m) => m.newFirst !== first!.fault.id)).toBe(true)
+})
+
+test('the pairs likeliest to be there together come first, each pair once', () => {
+  const both = bench.pairs.map((p) => p.both)
+  expect(both).toEqual(both.toSorted((x, y) => y - x))
+  expect(new Set(bench.pairs.map((p) => [p.a, p.b].sort().join('-'))).size).toBe(6)
+  expect(bench.pairs.every((p) => p.a !== p.b)).toBe(true)
 })

@@ -22,7 +22,7 @@ const PAIRED = 4
 
 /** Everything `diagnose` says, with the pairs of its first rivals and what would change the first place. */
 export function openDiagnosisBench(input: DiagnosisInput): DiagnosisBench {
-  const network = buildNetwork(input.knowledge, input.facts, input.known)
+  const network = buildNetwork(input.knowledge, input.facts, input.known, input.failed)
   const evidence = evidenceOf(network, input.signs)
   const diagnosis = diagnose(input)
   const paired = diagnosis.rivals

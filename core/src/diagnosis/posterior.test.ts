@@ -74,6 +74,20 @@ describe('exact marginals', () => {
     const network = makeNetwork([{ id: 'a', prior: 0.3 }], [])
     expect(() => posterior(network, [{ finding: 4, ...REPORTS.marked }])).toThrow(RangeError)
     expect(() => makeNetwork([{ id: 'a', prior: 1.2 }], [])).toThrow(RangeError)
+    expect(() => makeNetwork([{ id: 'a', prior: -0.1 }], [])).toThrow(RangeError)
+    const with1 = (leak: number, strength: number) => () =>
+      makeNetwork([{ id: 'a', prior: 0.3 }], [{ id: 'x', leak, causes: [{ fault: 0, strength }] }])
+    // A sign that is always there tells nothing.
+    for (const [leak, strength] of [
+      [1, 0.5],
+      [-0.1, 0.5],
+      [0.1, 1.1],
+      [0.1, -0.1],
+    ] as const) {
+      expect(with1(leak, strength), `${leak} ${strength}`).toThrow(RangeError)
+    }
+    expect(with1(0, 1)).not.toThrow()
+    expect(with1(0.1, 0)).not.toThrow()
   })
 })
 
@@ -93,7 +107,37 @@ function crowded() {
   )
 }
 
+/** Signs that hardly anything brings out, all of them seen but the last. */
+function hardlyAnything() {
+  const rng = seededRng(21)
+  const network = makeNetwork(
+    Array.from({ length: 10 }, (_, i) => ({ id: `f${i}`, prior: 0.02 })),
+    Array.from({ length: 13 }, (_, f) => ({
+      id: `s${f}`,
+      leak: 0.0005,
+      causes: Array.from({ length: 10 }, (_, d) => ({
+        fault: d,
+        strength: f === 12 ? 0.5 * rng() : 0.03 * rng(),
+      })),
+    })),
+  )
+  const evidence = network.findings.slice(1).map((_, finding) => ({ finding, ...REPORTS.marked }))
+  return { network, evidence }
+}
+
 describe('where the alternating sum would lose its digits', () => {
+  test('what a further absence would do is told by sets of up to three, near the joint', () => {
+    const { network, evidence } = hardlyAnything()
+    const absent = posterior(network, evidence).withAbsence([12])
+    const truth = bruteForce(network, [...evidence, { finding: 12, ...REPORTS.absent }])
+    const now = bruteForce(network, evidence)
+    const sum = (far: readonly number[]) => far.reduce((all, x) => all + Math.abs(x), 0)
+    const left = truth.map((p, i) => (absent.withFault[i] ?? 0) / absent.total - p)
+    // Most of the way, and nowhere off by more than three in a hundred.
+    expect(sum(left)).toBeLessThan(sum(truth.map((p, i) => now[i]! - p)) / 2)
+    left.forEach((far, i) => expect(Math.abs(far), String(i)).toBeLessThan(0.03))
+  })
+
   test('twelve signs that only leaks can bring out together are still exact', () => {
     const rng = seededRng(21)
     const network = makeNetwork(
