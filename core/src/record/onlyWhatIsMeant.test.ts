@@ -1,0 +1,195 @@
+/** An act changes what it names, and nothing beside it. */
+import { describe, expect, test } from 'vitest'
+import { addDays } from '../kit'
+import type { IsoDate } from '../kit'
+import { keptShare, mondayOf, stopsHolding } from './index'
+import type { ActId, CaseId } from './index'
+import { A, Desk, START } from './test/desk'
+
+const week = mondayOf(START)
+const B = 'case-0-b' as CaseId
+
+describe('what stops the playing', () => {
+  const sign = (
+    desk: Desk,
+    finding: string,
+    stops: 'arm' | 'lips-jaw',
+    strength: 'marked' | 'absent',
+  ) =>
+    desk.do({
+      kind: 'sign-noted',
+      lesson: desk.lesson,
+      finding,
+      strength,
+      prompted: false,
+      condition: null,
+      text: finding,
+      strand: 'tension',
+      stops,
+    })
+  const holding = (desk: Desk) => stopsHolding(desk.record).map((s) => s.finding)
+
+  test('is ended by its own sign asked for and gone, and the other holds on', () => {
+    const desk = new Desk().open()
+    sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    sign(desk, 'lip-is-numb', 'lips-jaw', 'marked')
+    expect(holding(desk)).toEqual(['hurts-in-the-arm', 'lip-is-numb'])
+    sign(desk, 'hurts-in-the-arm', 'arm', 'absent')
+    expect(holding(desk)).toEqual(['lip-is-numb'])
+  })
+
+  test('is ended one by one by the teacher, who cannot end what does not hold', () => {
+    const desk = new Desk().open()
+    const arm = sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    sign(desk, 'lip-is-numb', 'lips-jaw', 'marked')
+    const end = (stop: ActId) =>
+      desk.try({ kind: 'stop-ended', date: START, stop, how: 'gone', words: '' })
+    expect(end(arm)).toBeNull()
+    expect(holding(desk)).toEqual(['lip-is-numb'])
+    expect(end(arm)).toBe('no_such_stop')
+    expect(end('act-nobody' as ActId)).toBe('no_such_stop')
+    // What was ended keeps how, and on which day.
+    sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    sign(desk, 'hurts-in-the-arm', 'arm', 'absent')
+    expect(desk.record.stops.map((s) => s.ended?.act ?? null)).toHaveLength(3)
+    expect(desk.record.stops[0]!.ended).toMatchObject({ how: 'gone', on: START })
+    expect(desk.record.stops[0]!.ended!.act).not.toBe(desk.record.stops[2]!.ended!.act)
+  })
+})
+
+describe('the week at home', () => {
+  const pin = (desk: Desk, item: string, day: number, on: boolean | null) =>
+    desk.do({ kind: 'week-pinned', week, item, day, on })
+
+  test('a pin is for its item and its day', () => {
+    const desk = new Desk().open()
+    pin(desk, 'one', 1, true)
+    pin(desk, 'one', 2, true)
+    pin(desk, 'two', 1, true)
+    pin(desk, 'one', 1, null)
+    expect(desk.record.home.pins.map((p) => [p.item, p.day])).toEqual([
+      ['one', 2],
+      ['two', 1],
+    ])
+    pin(desk, 'two', 1, false)
+    expect(desk.record.home.pins.map((p) => [p.item, p.on])).toEqual([
+      ['one', true],
+      ['two', false],
+    ])
+  })
+
+  const tick = (desk: Desk, item: string, date: IsoDate, minutes = 4, done = true) =>
+    desk.do({ kind: 'practised', date, item, minutes, done, tempo: null })
+  const ticks = (desk: Desk) =>
+    desk.record.home.ticked.flatMap((w) => w.ticks.map((t) => `${t.item} ${t.date} ${t.minutes}`))
+
+  test('a tick is for its item and its day, put on anew or taken off', () => {
+    const desk = new Desk().open()
+    const next = addDays(START, 1)
+    tick(desk, 'one', START)
+    tick(desk, 'one', next)
+    tick(desk, 'two', START)
+    tick(desk, 'one', START, 6)
+    expect(ticks(desk).toSorted()).toEqual([`one ${START} 6`, `one ${next} 4`, `two ${START} 4`])
+    tick(desk, 'one', START, 6, false)
+    expect(ticks(desk).toSorted()).toEqual([`one ${next} 4`, `two ${START} 4`])
+  })
+
+  test('what was kept is asked for by days and by fault, in any order', () => {
+    const desk = new Desk().open()
+    desk.settle(A, 'bell-hand')
+    desk.settle(B, 'thin-air')
+    const block = (fault: CaseId | null, item: string, day: number) => ({
+      ...{ item, name: item, case: fault, day, minutes: 4 },
+    })
+    const blocks = [
+      block(A, 'one', 0),
+      block(B, 'two', 0),
+      block(A, 'one', 1),
+      block(null, 'it', 1),
+    ]
+    desk.do({ kind: 'week-given', week, blocks })
+    tick(desk, 'one', week)
+    tick(desk, 'it', addDays(week, 1), 2)
+    const { home } = desk.record
+    const share = (from: number, to: number, fault: CaseId | null = null) =>
+      keptShare(home, addDays(week, from), addDays(week, to), fault)
+    expect([share(0, 1), share(1, 2), share(0, 2), share(0, 1)]).toEqual([0.5, 0.25, 0.375, 0.5])
+    expect([share(0, 2, A), share(0, 2, B), share(1, 2, A), share(0, 1, A)]).toEqual([0.5, 0, 0, 1])
+    // Days on which nothing was asked tell nothing, and the last day is not in it.
+    expect([share(2, 7), share(1, 1), share(1, 2, B)]).toEqual([null, null, null])
+    // Another state of the log is another answer.
+    tick(desk, 'two', week)
+    expect(keptShare(desk.record.home, week, addDays(week, 1))).toBe(1)
+  })
+})
+
+describe('takes', () => {
+  test('are taken out one by one, and once', () => {
+    const desk = new Desk().open()
+    const hash = (letter: string) => letter.repeat(64)
+    const keep = (letter: string) =>
+      desk.try({
+        kind: 'take-kept',
+        lesson: desk.lesson,
+        case: null,
+        hash: hash(letter),
+        take: 'notes',
+        type: 'audio/midi',
+        bytes: 100,
+        words: letter,
+      })
+    const remove = (letter: string) => desk.try({ kind: 'take-removed', hash: hash(letter) })
+    expect([keep('a'), keep('b'), keep('a')]).toEqual([null, null, 'take_kept_already'])
+    expect(remove('a')).toBeNull()
+    expect(desk.record.takes.map((t) => [t.words, t.removed])).toEqual([
+      ['a', true],
+      ['b', false],
+    ])
+    expect([remove('a'), remove('c')]).toEqual(['unknown_take', 'unknown_take'])
+  })
+})
+
+describe('faults', () => {
+  test('are settled once, under an id of their own, driven by faults that are there', () => {
+    const desk = new Desk().open()
+    desk.settle(A, 'bell-hand')
+    const settle = (id: CaseId, fault: string, drivenBy: readonly CaseId[] = []) =>
+      desk.try({
+        kind: 'fault-settled',
+        stage: 'beginner',
+        lesson: desk.lesson,
+        case: id,
+        fault,
+        name: fault,
+        strand: 'tone',
+        severity: 3,
+        probability: 0.8,
+        rivals: [],
+        drivenBy,
+      })
+    expect(settle(B, 'bell-hand')).toBe('fault_already_settled')
+    expect(settle(A, 'thin-air')).toBe('case_exists')
+    expect(settle(B, 'thin-air', ['case-nobody' as CaseId])).toBe('unknown_case')
+    expect(settle(B, 'thin-air', [A, 'case-nobody' as CaseId])).toBe('unknown_case')
+    expect(settle(B, 'thin-air', [A])).toBeNull()
+  })
+})
+
+test('levels stand in the order of their days, one for each', () => {
+  const desk = new Desk()
+  const note = (days: number, hands: number) =>
+    desk.do({
+      kind: 'levels-noted',
+      date: addDays(START, days),
+      hands,
+      reading: null,
+      ear: null,
+      pieces: null,
+    })
+  note(7, 3)
+  note(0, 2)
+  note(3, 1)
+  note(7, 4)
+  expect(desk.record.levels.map((l) => l.hands)).toEqual([2, 1, 4])
+})
