@@ -25,8 +25,15 @@ const knowledge = {
   schools: [],
   faults: [],
   setup: [
-    { id: 'feet', ask: 'Feet flat?', otherwise: 'feet-dangle', number: null, grows: false },
-    { id: 'spine', ask: 'Spine tall?', otherwise: 'slumped', number: null, grows: false },
+    {
+      id: 'feet',
+      ask: 'Feet flat?',
+      otherwise: 'feet-dangle',
+      ways: [],
+      number: null,
+      grows: false,
+    },
+    { id: 'spine', ask: 'Spine tall?', otherwise: 'slumped', ways: [], number: null, grows: false },
   ],
   playing: ['hand', 'arm'],
   gates: ['legato', 'staccato'].map((id) => ({
@@ -140,6 +147,11 @@ describe('the minutes', () => {
     const away = play(...lesson(1, addDays(MONDAY, -40)), ...lesson(2, MONDAY))
     expect(askOf(away, MONDAY).minutes).toEqual([10, 12, 14, 16, 18, 20, 0])
     expect(askOf(away, addDays(MONDAY, 7)).minutes).toEqual(MINUTES)
+    const three = play(...lesson(1, addDays(MONDAY, -21)), ...lesson(2, MONDAY))
+    expect(askOf(three, MONDAY).minutes).toEqual(MINUTES)
+    // It is the last break that counts.
+    const long = [...lesson(1, addDays(MONDAY, -90)), ...lesson(2, addDays(MONDAY, -7))]
+    expect(askOf(play(...long, ...lesson(3, MONDAY)), MONDAY).minutes).toEqual(MINUTES)
     const steady = play(...lesson(1, addDays(MONDAY, -7)), ...lesson(2, MONDAY))
     expect(askOf(steady, MONDAY).minutes).toEqual(MINUTES)
   })
@@ -235,6 +247,54 @@ describe('the items', () => {
     }
     const record = play(opened, ...fault('case-1'), ...fault('case-10'), hurt)
     expect(names(record)).toEqual(['case-10-low', 'music', 'finish'])
+  })
+
+  test('where a part hurts that playing needs, only what does not load it is asked for', () => {
+    const hurt: ActBody = {
+      kind: 'hurt-at-home',
+      date: MONDAY,
+      item: 'elsewhere',
+      name: 'Elsewhere',
+      part: 'hand',
+    }
+    const wrong: ActBody = {
+      kind: 'setup-checked',
+      lesson: 'lesson-1' as LessonId,
+      place: 'studio',
+      points: { feet: 'wrong', spine: 'right' },
+      numbers: {},
+    }
+    const gate: ActBody = {
+      kind: 'gate-prepared',
+      date: MONDAY,
+      gate: 'legato',
+      name: 'Legato',
+      on: true,
+    }
+    const all = [opened, ...fault('air', ['breath']), ...fault('grip', ['hand']), wrong, gate]
+    const usual = names(play(...all))
+    expect(usual).toHaveLength(6)
+    expect(usual).toEqual(expect.arrayContaining(['air-low', 'grip-low', 'music', 'finish']))
+    expect(names(play(...all, hurt))).toEqual(['air-low'])
+  })
+
+  test('music has a third of an ordinary day, days without minutes left out, and three minutes at least', () => {
+    const minutes = (homeMinutes: readonly number[]) => {
+      const record = play(opened, { kind: 'week-wished', ...USUAL_WISHES, group: 5 })
+      const card = { ...record.card, homeMinutes }
+      return itemsOf({ ...record, card })
+        .filter((i) => i.id !== 'finish')
+        .map((i) => [i.id, i.minutes])
+    }
+    const of = (group: number, music: number) => [
+      ['group', group],
+      ['music', music],
+    ]
+    expect(minutes([20, 20, 20, 20, 20, 20, 0])).toEqual(of(4, 7))
+    expect(minutes([0, 10, 0, 30, 0, 0, 0])).toEqual(of(4, 7))
+    expect(minutes([60, 60, 60, 60, 60, 60, 60])).toEqual(of(11, 21))
+    expect(minutes([5, 5, 5, 5, 5, 5, 5])).toEqual(of(3, 3))
+    expect(minutes([0, 0, 0, 0, 0, 0, 0])).toEqual(of(3, 3))
   })
 
   test('a piece that hurt rests like an exercise', () => {

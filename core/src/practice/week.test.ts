@@ -64,6 +64,33 @@ describe('why a block is here', () => {
     expect(week.days[6]!.blocks[0]!.reasons).toContain('eve-of-group')
   })
 
+  test('and no more than why it is there', () => {
+    const why = (more: Partial<PracticeItem>, wish: Partial<WeekAsk> = {}) =>
+      reasons(ask([item('a', more), item('b')], wish))
+    expect(why({})).toEqual(['fits-today'])
+    expect(why({ askedDays: 5 })).toEqual(['fits-today'])
+    expect(why({ askedDays: 6 })).toEqual(['daily'])
+    expect(why({ askedDays: 7 })).toEqual(['daily'])
+    expect(why({ spaced: true, kind: 'upkeep' })).toEqual(['upkeep-spaced', 'fits-today'])
+    expect(why({ kind: 'set-up' })).toEqual(['set-up-first', 'fits-today'])
+    expect(why({ kind: 'gate' })).toEqual(['gate-ahead', 'fits-today'])
+    expect(why({ kind: 'group' })).toEqual(['for-the-group', 'fits-today'])
+    expect(why({ isNew: true })).toEqual(['new-while-fresh', 'fits-today'])
+    // Pins of another block, of another day, and those that keep it away are no reason.
+    for (const pin of [
+      { item: 'b', day: 0, on: true },
+      { item: 'a', day: 1, on: true },
+      { item: 'a', day: 0, on: false },
+    ]) {
+      expect(why({}, { pins: [pin] })).toEqual(['fits-today'])
+    }
+    const two = [
+      { item: 'b', day: 0, on: true },
+      { item: 'a', day: 0, on: true },
+    ]
+    expect(why({}, { pins: two })).toEqual(['pinned', 'fits-today'])
+  })
+
   test('every block has a reason', () => {
     const items = [
       item('a'),
