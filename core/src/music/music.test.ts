@@ -11,26 +11,11 @@ import {
   spokenOrder,
   timeline,
 } from './index'
-import type { Exercise, ExerciseSpec, InstrumentSound, Line, MakingFor } from './index'
+import type { Exercise, ExerciseSpec, InstrumentSound, Line } from './index'
+import { PIANO as KEYS, STUDENT as student } from './test/told'
 
-const PIANO: InstrumentSound = {
-  clef: 'treble',
-  lowerClef: 'bass',
-  transpose: 0,
-  low: 'A0',
-  high: 'C8',
-  home: 'C4',
-  family: 'keyboard',
-  fingering: null,
-}
-const student: MakingFor = {
-  key: 'C',
-  tempo: 60,
-  smallHand: false,
-  weaker: null,
-  looseJoints: false,
-  hands: 'in-turn',
-}
+/** Nothing is said of its fingers. */
+const PIANO: InstrumentSound = { ...KEYS, fingering: null }
 
 const lines = (right: readonly [number, boolean][], left: readonly [number, boolean][]) =>
   [

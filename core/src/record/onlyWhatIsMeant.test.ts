@@ -154,20 +154,7 @@ describe('faults', () => {
   test('are settled once, under an id of their own, driven by faults that are there', () => {
     const desk = new Desk().open()
     desk.settle(A, 'bell-hand')
-    const settle = (id: CaseId, fault: string, drivenBy: readonly CaseId[] = []) =>
-      desk.try({
-        kind: 'fault-settled',
-        stage: 'beginner',
-        lesson: desk.lesson,
-        case: id,
-        fault,
-        name: fault,
-        strand: 'tone',
-        severity: 3,
-        probability: 0.8,
-        rivals: [],
-        drivenBy,
-      })
+    const settle = (...of: Parameters<Desk['settling']>) => desk.try(desk.settling(...of))
     expect(settle(B, 'bell-hand')).toBe('fault_already_settled')
     expect(settle(A, 'thin-air')).toBe('case_exists')
     expect(settle(B, 'thin-air', ['case-nobody' as CaseId])).toBe('unknown_case')

@@ -2,34 +2,9 @@
 import { describe, expect, test } from 'vitest'
 import type { InstrumentSound, MakingFor } from '../index'
 import { makeExercise } from '../index'
+import { PIANO, STUDENT, VIOLIN } from '../test/told'
 
-const PIANO: InstrumentSound = {
-  clef: 'treble',
-  lowerClef: 'bass',
-  transpose: 0,
-  low: 'A0',
-  high: 'C8',
-  home: 'C4',
-  family: 'keyboard',
-  fingering: 'keyboard',
-}
-const VIOLIN: InstrumentSound = {
-  ...PIANO,
-  lowerClef: null,
-  low: 'G3',
-  high: 'A7',
-  home: 'D4',
-  family: 'bowed',
-  fingering: 'violin',
-}
-const student: MakingFor = {
-  key: 'C',
-  tempo: 90,
-  smallHand: false,
-  weaker: null,
-  looseJoints: false,
-  hands: 'in-turn',
-}
+const student: MakingFor = { ...STUDENT, tempo: 90 }
 
 type Said = { right?: readonly string[]; left?: readonly string[]; feet?: readonly string[] }
 

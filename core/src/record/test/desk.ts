@@ -50,19 +50,22 @@ export class Desk {
     return this
   }
   settle(id = A, fault = 'bell-hand'): ActId {
-    return this.do({
-      kind: 'fault-settled',
-      stage: 'beginner',
+    return this.do(this.settling(id, fault))
+  }
+  settling(id: CaseId, fault: string, drivenBy: readonly CaseId[] = []) {
+    return {
+      kind: 'fault-settled' as const,
+      stage: 'beginner' as const,
       lesson: this.lesson,
       case: id,
       fault,
       name: fault,
-      strand: 'tone',
-      severity: 3,
+      strand: 'tone' as const,
+      severity: 3 as const,
       probability: 0.8,
       rivals: [],
-      drivenBy: [],
-    })
+      drivenBy,
+    }
   }
   remedy(id = A, loads: ('breath' | 'hand')[] = []): ActId {
     const rung = (n: number) => ({
