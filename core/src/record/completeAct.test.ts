@@ -285,7 +285,7 @@ describe('a remedy that is begun', () => {
 
 describe('a check', () => {
   const answered = (outcome: string, check = 'one-breath'): ActRequest =>
-    ({ kind: 'check-answered', lesson: L, check, outcome }) as ActRequest
+    ({ kind: 'check-answered', lesson: L, check, outcome })
 
   test('is filled out with its name, its answer and what that says, one after the other', () => {
     const desk = begun()
@@ -317,7 +317,7 @@ describe('a sign compared before and after a change', () => {
       ({
         ...{ kind: 'compared', lesson: L, finding: sign, changed: 'the stand' },
         ...{ before: 'marked', after: 'slight' },
-      }) as ActRequest
+      })
     ask(desk, compared('of-thin'))
     ask(desk, compared('of-loud'))
     expect(ask(desk, compared('nothing'))).toMatchObject({ code: 'unknown_finding' })
@@ -384,7 +384,7 @@ describe('a measured take', () => {
     return desk
   }
   const says = (sign = 'uneven', of = hash): ActRequest =>
-    ({ kind: 'sign-measured', lesson: L, finding: sign, hash: of }) as ActRequest
+    ({ kind: 'sign-measured', lesson: L, finding: sign, hash: of })
 
   test('is noted as its sign, with what was measured, against what, and by how much it says so', () => {
     const desk = measured(60)
