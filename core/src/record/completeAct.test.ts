@@ -284,8 +284,12 @@ describe('a remedy that is begun', () => {
 })
 
 describe('a check', () => {
-  const answered = (outcome: string, check = 'one-breath'): ActRequest =>
-    ({ kind: 'check-answered', lesson: L, check, outcome })
+  const answered = (outcome: string, check = 'one-breath'): ActRequest => ({
+    kind: 'check-answered',
+    lesson: L,
+    check,
+    outcome,
+  })
 
   test('is filled out with its name, its answer and what that says, one after the other', () => {
     const desk = begun()
@@ -313,11 +317,10 @@ describe('a check', () => {
 describe('a sign compared before and after a change', () => {
   test('is told with its words, and refused where the instrument does not know it', () => {
     const desk = begun()
-    const compared = (sign: string): ActRequest =>
-      ({
-        ...{ kind: 'compared', lesson: L, finding: sign, changed: 'the stand' },
-        ...{ before: 'marked', after: 'slight' },
-      })
+    const compared = (sign: string): ActRequest => ({
+      ...{ kind: 'compared', lesson: L, finding: sign, changed: 'the stand' },
+      ...{ before: 'marked', after: 'slight' },
+    })
     ask(desk, compared('of-thin'))
     ask(desk, compared('of-loud'))
     expect(ask(desk, compared('nothing'))).toMatchObject({ code: 'unknown_finding' })
@@ -383,8 +386,12 @@ describe('a measured take', () => {
     desk.do({ kind: 'take-measured', hash, analyser: 'timing', version: '1', measures })
     return desk
   }
-  const says = (sign = 'uneven', of = hash): ActRequest =>
-    ({ kind: 'sign-measured', lesson: L, finding: sign, hash: of })
+  const says = (sign = 'uneven', of = hash): ActRequest => ({
+    kind: 'sign-measured',
+    lesson: L,
+    finding: sign,
+    hash: of,
+  })
 
   test('is noted as its sign, with what was measured, against what, and by how much it says so', () => {
     const desk = measured(60)
