@@ -133,7 +133,7 @@ describe('where the alternating sum would lose its digits', () => {
     const now = bruteForce(network, evidence)
     const sum = (far: readonly number[]) => far.reduce((all, x) => all + Math.abs(x), 0)
     const left = truth.map((p, i) => (absent.withFault[i] ?? 0) / absent.total - p)
-    // Most of the way, and nowhere off by more than three in a hundred.
+    // More than half of the way, and nowhere off by more than three in a hundred.
     expect(sum(left)).toBeLessThan(sum(truth.map((p, i) => now[i]! - p)) / 2)
     left.forEach((far, i) => expect(Math.abs(far), String(i)).toBeLessThan(0.03))
   })

@@ -232,50 +232,45 @@ describe('the items', () => {
   })
 
   const names = (record: StudentRecord) => itemsOf(record).map((i) => i.id)
+  const hurt = (item: string, part: 'hand' | 'leg' = 'leg'): ActBody => ({
+    ...{ kind: 'hurt-at-home', date: MONDAY, item, name: item, part },
+  })
+  const found = (feet: 'right' | 'wrong'): ActBody => ({
+    kind: 'setup-checked',
+    lesson: 'lesson-1' as LessonId,
+    place: 'studio',
+    points: { feet, spine: 'right' },
+    numbers: {},
+  })
+  const ready = (gate: string, on = true): ActBody => ({
+    kind: 'gate-prepared',
+    date: MONDAY,
+    gate,
+    name: gate,
+    on,
+  })
 
   test('are the rung of each project, music and an easy finish', () => {
     expect(names(play(opened, ...fault('case-1')))).toEqual(['case-1-low', 'music', 'finish'])
   })
 
   test('a fault whose exercise hurt rests, and not its neighbour with a longer name', () => {
-    const hurt: ActBody = {
-      kind: 'hurt-at-home',
-      date: MONDAY,
-      item: 'case-1-low',
-      name: 'low',
-      part: 'leg',
-    }
-    const record = play(opened, ...fault('case-1'), ...fault('case-10'), hurt)
+    const record = play(opened, ...fault('case-1'), ...fault('case-10'), hurt('case-1-low'))
     expect(names(record)).toEqual(['case-10-low', 'music', 'finish'])
   })
 
   test('where a part hurts that playing needs, only what does not load it is asked for', () => {
-    const hurt: ActBody = {
-      kind: 'hurt-at-home',
-      date: MONDAY,
-      item: 'elsewhere',
-      name: 'Elsewhere',
-      part: 'hand',
-    }
-    const wrong: ActBody = {
-      kind: 'setup-checked',
-      lesson: 'lesson-1' as LessonId,
-      place: 'studio',
-      points: { feet: 'wrong', spine: 'right' },
-      numbers: {},
-    }
-    const gate: ActBody = {
-      kind: 'gate-prepared',
-      date: MONDAY,
-      gate: 'legato',
-      name: 'Legato',
-      on: true,
-    }
-    const all = [opened, ...fault('air', ['breath']), ...fault('grip', ['hand']), wrong, gate]
+    const all = [
+      opened,
+      ...fault('air', ['breath']),
+      ...fault('grip', ['hand']),
+      found('wrong'),
+      ready('legato'),
+    ]
     const usual = names(play(...all))
     expect(usual).toHaveLength(6)
     expect(usual).toEqual(expect.arrayContaining(['air-low', 'grip-low', 'music', 'finish']))
-    expect(names(play(...all, hurt))).toEqual(['air-low'])
+    expect(names(play(...all, hurt('elsewhere', 'hand')))).toEqual(['air-low'])
   })
 
   test('music has a third of an ordinary day, days without minutes left out, and three minutes at least', () => {
@@ -298,37 +293,16 @@ describe('the items', () => {
   })
 
   test('a piece that hurt rests like an exercise', () => {
-    const hurt: ActBody = {
-      kind: 'hurt-at-home',
-      date: MONDAY,
-      item: 'music',
-      name: 'Pieces',
-      part: 'leg',
-    }
-    expect(names(play(opened, hurt))).toEqual(['finish'])
+    expect(names(play(opened, hurt('music')))).toEqual(['finish'])
   })
 
   test('what was wrong of the set-up comes first and daily, until it is found right', () => {
-    const found = (feet: 'right' | 'wrong'): ActBody => ({
-      kind: 'setup-checked',
-      lesson: 'lesson-1' as LessonId,
-      place: 'studio',
-      points: { feet, spine: 'right' },
-      numbers: {},
-    })
     const [first] = itemsOf(play(opened, found('wrong')))
     expect(first).toMatchObject({ kind: 'set-up', askedDays: 6, instruction: 'Feet flat?' })
     expect(names(play(opened, found('wrong'), found('right')))).toEqual(['music', 'finish'])
   })
 
   test('a gate got ready for has its days, by the pack\u2019s words or by what is missing', () => {
-    const ready = (gate: string, on = true): ActBody => ({
-      kind: 'gate-prepared',
-      date: MONDAY,
-      gate,
-      name: gate,
-      on,
-    })
     const both = itemsOf(play(opened, ready('legato'), ready('staccato')))
     expect(both.slice(0, 2).map((i) => [i.name, i.instruction])).toEqual([
       ['Towards legato', 'Mime it on a table.'],
