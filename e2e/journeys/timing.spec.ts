@@ -159,6 +159,7 @@ test('a rung is tapped where there is no keyboard: only its time is measured, an
     .click()
   await page.getByRole('radio', { name: 'Tapped' }).click()
   const status = page.getByRole('status').filter({ hasText: 'once through is' })
+  await expect(page.getByRole('button', { name: /^Left/ })).toBeFocused()
   await page.keyboard.press('f')
   await page.keyboard.press(' ')
   await expect(status).toContainText('2 taps')

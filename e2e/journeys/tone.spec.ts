@@ -108,7 +108,8 @@ test('a microphone is heard as it sounds, recorded and measured', async ({ studi
         .getByRole('list', { name: 'What it says' })
         .getByRole('listitem')
         .filter({ hasText: 'The note comes out too low' }),
-    ).toContainText('speaks for it')
+      // How sure it is hangs on how whole the sound came through a machine that may be busy.
+    ).toContainText(/−(3|4)\d cents/)
   } finally {
     await browser.close()
     rmSync(folder, { recursive: true, force: true })

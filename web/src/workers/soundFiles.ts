@@ -39,10 +39,11 @@ export async function measurable(file: Blob): Promise<Blob> {
   return asWav(await remote().mixed(handed, decoded.sampleRate))
 }
 
-/** What the made-up player sounds. */
+/** What the made-up player sounds; the same for the same seed. */
 export async function madeUpSound(
   asked: readonly AskedNote[],
   playing: Omit<SoundedPlaying, 'rng'>,
+  seed: number,
 ): Promise<Blob> {
-  return asWav(await remote().madeUp(asked, playing, Date.now()))
+  return asWav(await remote().madeUp(asked, playing, seed))
 }

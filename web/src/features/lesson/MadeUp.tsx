@@ -6,6 +6,7 @@ import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
 import { SOUNDED_FAULTS } from '@vein-mend/core/tone'
 import type { SoundedFault, Sounding } from '@vein-mend/core/tone'
 import { useState } from 'react'
+import { useView } from '../../data/studentContext'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { Pick } from '../../ui/Inputs'
@@ -48,6 +49,9 @@ function How<Fault extends string>({ faults, words, none, onPlay }: HowProps<Fau
   )
 }
 
+/** Each try falls out a little differently, and the same where the student has the same takes: what was shown can be shown again. */
+const useSeed = () => useView().record.takes.length + 1
+
 /** Plays the rung on keys. */
 export function MadeUpKeyboard({
   exercise,
@@ -56,8 +60,9 @@ export function MadeUpKeyboard({
   readonly exercise: Exercise
   readonly onPlayed: (notes: readonly PlayedNote[]) => void
 }) {
+  const seed = useSeed()
   const play = (fault: PlayedFault, strength: number) => {
-    const playing = { tempo: exercise.tempo, fault, strength, rng: seededRng(Date.now()) }
+    const playing = { tempo: exercise.tempo, fault, strength, rng: seededRng(seed) }
     onPlayed(playAsked(askedOf(exercise), playing))
   }
   return <How faults={PLAYED_FAULTS} words={PLAYED_FAULT_WORDS} none="none" onPlay={play} />
@@ -75,9 +80,10 @@ export function MadeUpPlayer({
   readonly a4: number
   readonly onRecorded: (recording: Blob) => void
 }) {
+  const seed = useSeed()
   const play = async (fault: SoundedFault, strength: number) => {
     const playing = { tempo: exercise.tempo, fault, strength, sounding, a4 }
-    onRecorded(await madeUpSound(askedOf(exercise), playing))
+    onRecorded(await madeUpSound(askedOf(exercise), playing, seed))
   }
   return (
     <How
