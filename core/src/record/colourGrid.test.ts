@@ -42,3 +42,16 @@ test('each cell has the colour of its latest take; what was for no cell, or not 
   desk.do({ kind: 'take-removed', hash: 'c'.repeat(64) })
   expect(colourGrid(desk.record.takes).map((c) => c.brightness.value)).toEqual([5, 3])
 })
+
+test('a cell is one position, one place and one touch; only the colour of a take fills it', () => {
+  const desk = new Desk().open()
+  keep(desk, 'a', CELL, 3)
+  keep(desk, 'b', { ...CELL, position: 'IX' }, 4)
+  keep(desk, 'c', { ...CELL, touch: 'short' }, 5)
+  expect(colourGrid(desk.record.takes).map((c) => c.brightness.value)).toEqual([5, 4, 3])
+  keep(desk, 'd', { ...CELL, place: 'bridge' }, null)
+  const measures = [{ name: 'pitch', unit: 'cents', value: 1, low: 0, high: 2 }]
+  const hash = 'd'.repeat(64)
+  desk.do({ kind: 'take-measured', hash, analyser: 'tone', version: '1', measures })
+  expect(colourGrid(desk.record.takes)).toHaveLength(3)
+})

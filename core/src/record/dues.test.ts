@@ -41,6 +41,21 @@ describe('not to be forgotten', () => {
     expect(said([student('a', { looksToCome: [due(8)] })])).toEqual([])
   })
 
+  test('second looks of many students stand by their day, those of one day as they come', () => {
+    const looks = [
+      ...[student('d', { looksToCome: [due(5)] }), student('b', { looksToCome: [due(-1)] })],
+      ...[student('e', { looksToCome: [due(5)] }), student('c', { looksToCome: [due(2)] })],
+      student('a', { looksToCome: [due(-3)] }),
+    ]
+    expect(said(looks)).toEqual(['look-again: a, b, c, d, e'])
+  })
+
+  test('words from home stand as they come, whatever their day', () => {
+    const told = (name: string, days: number) =>
+      student(name, { homeWords: [{ on: addDays(TODAY, days), words: 'It squeaks' }] })
+    expect(said([told('b', -1), told('a', -3), told('c', -2)])).toEqual(['home: b, a, c'])
+  })
+
   test('each thing of one student has its own entry', () => {
     const a = student('a', { pain: true, stuck: ['x', 'y'], hurtAtHome: ['z'] })
     expect(groupDues([a], TODAY).flatMap((g) => g.dues.map((d) => d.due))).toEqual([
@@ -96,4 +111,14 @@ test('students come in the order of their lessons, an open one first and those w
     student('today', { nextLesson: TODAY }),
   ])
   expect(order.map((s) => s.name)).toEqual(['open', 'missed', 'today', 'Friday', 'no day'])
+})
+
+test('students of one day come as they stand', () => {
+  const next = (name: string, days: number) => student(name, { nextLesson: addDays(TODAY, days) })
+  const open = (name: string) => student(name, { openLesson: 'lesson-1' })
+  const order = inOrderOfLessons([
+    ...[next('b', 1), next('a', 1), open('z'), next('y', 0)],
+    ...[open('x'), next('c', 1), student('d'), next('w', 0)],
+  ])
+  expect(order.map((s) => s.name).join('')).toBe('zxywbacd')
 })

@@ -180,3 +180,109 @@ test('levels stand in the order of their days, one for each', () => {
   note(7, 4)
   expect(desk.record.levels.map((l) => l.hands)).toEqual([2, 1, 4])
 })
+
+describe('what hurt at home', () => {
+  const hurt = (desk: Desk, days: number, item: string, part?: 'hand' | 'arm') =>
+    desk.do({
+      ...({ kind: 'hurt-at-home', date: addDays(START, days), item, name: item } as const),
+      ...(part ? { part } : {}),
+    })
+  const back = (desk: Desk, days: number, item: string) =>
+    desk.do({ kind: 'hurt-taken-back', date: addDays(START, days), item })
+  const holding = (desk: Desk) =>
+    stopsHolding(desk.record).map((s) => [s.item, s.on, ...s.parts.slice(0, 1)].join(' '))
+
+  test('said again is said better for its item and its day alone, and only while it holds', () => {
+    const desk = new Desk()
+    hurt(desk, 0, 'one', 'arm')
+    hurt(desk, 0, 'two', 'arm')
+    hurt(desk, 1, 'one', 'arm')
+    hurt(desk, 0, 'one', 'hand')
+    expect(holding(desk)).toEqual([
+      ...[`two ${START} arm`, `one ${addDays(START, 1)} arm`, `one ${START} hand`],
+    ])
+    expect(desk.record.home.hurts.map((h) => `${h.item} ${h.date} ${h.part}`)).toEqual([
+      ...[`two ${START} arm`, `one ${addDays(START, 1)} arm`, `one ${START} hand`],
+    ])
+    const stop = stopsHolding(desk.record).at(-1)!.act
+    desk.do({ kind: 'stop-ended', date: START, stop, how: 'gone', words: '' })
+    hurt(desk, 0, 'one', 'arm')
+    expect(desk.record.stops).toHaveLength(4)
+    expect(desk.record.home.hurts).toHaveLength(4)
+    expect(holding(desk).at(-1)).toBe(`one ${START} arm`)
+  })
+
+  test('taken back it takes back its item on its day, and nothing that a sign or the card told', () => {
+    const desk = new Desk({ flags: ['pain'] })
+    hurt(desk, 0, 'one')
+    hurt(desk, 0, 'two')
+    hurt(desk, 1, 'one')
+    back(desk, 0, 'one')
+    const left = stopsHolding(desk.record).map((s) => `${s.source} ${s.item ?? ''} ${s.on}`)
+    expect(left).toEqual([
+      ...[`card  ${START}`, `home two ${START}`, `home one ${addDays(START, 1)}`],
+    ])
+    desk.do({ kind: 'card-changed', card: { ...desk.record.card, flags: [] } })
+    expect(stopsHolding(desk.record).map((s) => s.source)).toEqual(['home', 'home'])
+    const ended = desk.record.stops.map((s) => s.ended?.how ?? null)
+    expect(ended).toEqual(['gone', 'taken-back', null, null])
+  })
+})
+
+test('breaks stand by their first day, in whatever order they were noted', () => {
+  const desk = new Desk()
+  const note = (days: number, words: string) => {
+    const [from, to] = [addDays(START, days), addDays(START, days + 2)]
+    desk.do({ kind: 'break-noted', from, to, why: 'holiday', words })
+  }
+  note(20, 'third')
+  note(0, 'first')
+  note(30, 'fourth')
+  note(10, 'second')
+  expect(desk.record.breaks.map((b) => b.words)).toEqual(['first', 'second', 'third', 'fourth'])
+})
+
+test('a gate held is held by itself, and let go by itself', () => {
+  const desk = new Desk()
+  const hold = (gate: string, open: boolean | null) =>
+    desk.do({ kind: 'gate-overruled', date: START, gate, name: gate, open, reason: 'Heard it' })
+  hold('slur', true)
+  hold('tongue', false)
+  hold('slur', false)
+  const held = () => desk.record.overruledGates.map((g) => `${g.gate} ${g.open}`)
+  expect(held()).toEqual(['tongue false', 'slur false'])
+  hold('tongue', null)
+  expect(held()).toEqual(['slur false'])
+})
+
+test('a lesson has one cue, the last agreed in it; those of other lessons stay', () => {
+  const desk = new Desk().open()
+  desk.settle()
+  const agree = (words: string) =>
+    desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words })
+  agree('Feathers')
+  agree('Snow')
+  desk.open()
+  agree('An open door')
+  expect(desk.case().cues.map((c) => c.words)).toEqual(['Snow', 'An open door'])
+  expect(desk.case().cue).toEqual({ words: 'An open door', since: 'lesson-2' })
+})
+
+test('what the teacher decides between lessons touches one fault', () => {
+  const desk = new Desk().open()
+  for (const [id, fault] of [
+    [A, 'bell-hand'],
+    [B, 'thin'],
+  ] as const) {
+    desk.settle(id, fault)
+    desk.do({ kind: 'case-mended', lesson: desk.lesson, case: id, overruled: 'Heard it' })
+  }
+  const other = desk.case(B)
+  const to = addDays(START, 40)
+  desk.do({ kind: 'recheck-moved', case: A, to, reason: 'Exams' })
+  expect(desk.case()).toMatchObject({
+    status: { nextRecheck: to },
+    overrules: [{ reason: 'Heard it' }, { reason: 'Exams' }],
+  })
+  expect(desk.case(B)).toEqual(other)
+})

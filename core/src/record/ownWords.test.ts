@@ -65,6 +65,8 @@ describe('what is noted in the teacher’s own words', () => {
     desk.open()
     desk.do(noted(desk, 'thumb in the air'))
     expect(signs(desk)).toEqual(['thumb-off-keys', 'thumb-off-keys'])
+    desk.do(noted(desk, 'all over the place'))
+    expect(signs(desk).at(-1)).toBeNull()
   })
 
   test('cannot be tied by words that nobody noted, nor to a sign the pack does not have', () => {
@@ -96,6 +98,25 @@ describe('words known in the studio', () => {
       { ...on('Thumb in the air', '2026-01-26', HOVERS, 3) },
       on('all over the place', '2026-01-19', null),
     ])
+  })
+
+  test('of one day stand with what was noted last of them, and are tied where either was', () => {
+    const list = knownWords([
+      on('all over', '2026-01-12', CAVES),
+      on('All over', '2026-01-12', null),
+      on('older', '2026-01-05', null),
+      on('thumb', '2026-01-19', null),
+      on('Thumb', '2026-01-12', HOVERS),
+    ] as never)
+    expect(list).toEqual([
+      on('thumb', '2026-01-19', HOVERS, 2),
+      on('All over', '2026-01-12', CAVES, 2),
+      on('older', '2026-01-05', null),
+    ])
+    // Tied twice, the later tie holds.
+    const twice = [on('thumb', '2026-01-12', HOVERS), on('thumb', '2026-01-19', CAVES)]
+    expect(knownWords(twice as never)[0]!.sign!.finding).toBe('tips-cave')
+    expect(knownWords(twice.toReversed() as never)[0]!.sign!.finding).toBe('tips-cave')
   })
 
   test('that are tied are words of their sign; the others are found as they are begun', () => {

@@ -122,4 +122,84 @@ describe('the order of what waits', () => {
     expect(reasons(desk, 'a', 20)).toEqual([])
     expect(proposed(desk, 21)[0]!.reasons).toEqual([{ kind: 'waits', weeks: 3 }])
   })
+
+  test('what may harm goes before what came back, whatever that drives', () => {
+    const desk = new Desk().open()
+    settle(desk, 'a', 3)
+    desk.do({
+      kind: 'case-mended',
+      lesson: desk.lesson,
+      case: 'case-a' as CaseId,
+      overruled: 'x y',
+    })
+    settle(desk, 'c', 4, 'tone', ['case-a'])
+    settle(desk, 'b', 5)
+    desk.open()
+    const back = { kind: 'case-reopened', lesson: desk.lesson, reason: 'It is back' } as const
+    desk.do({ ...back, case: 'case-a' as CaseId })
+    expect(order(desk)).toEqual(['b', 'a', 'c'])
+    // Driving nothing, what came back goes before a graver one that did not.
+    const other = new Desk().open()
+    settle(other, 'a', 2)
+    other.do({
+      kind: 'case-mended',
+      lesson: other.lesson,
+      case: 'case-a' as CaseId,
+      overruled: 'x y',
+    })
+    settle(other, 'c', 4)
+    other.open()
+    other.do({ ...back, lesson: other.lesson, case: 'case-a' as CaseId })
+    expect(order(other)).toEqual(['a', 'c'])
+  })
+
+  test('a fault that is mended is driven by nothing any more', () => {
+    const desk = new Desk().open()
+    settle(desk, 'a', 2)
+    settle(desk, 'b', 2, 'tone', ['case-a'])
+    settle(desk, 'c', 2, 'tone', ['case-a'])
+    desk.do({
+      kind: 'case-mended',
+      lesson: desk.lesson,
+      case: 'case-b' as CaseId,
+      overruled: 'x y',
+    })
+    expect(proposed(desk)[0]!.reasons).toEqual([{ kind: 'drives', names: ['fault c'] }])
+  })
+
+  test('what rests says why, and waits for no week; a wait is counted from its own lesson', () => {
+    const desk = new Desk().open()
+    settle(desk, 'a', 2)
+    desk.remedy('case-a' as CaseId)
+    desk.do({
+      ...({ kind: 'case-rested', lesson: desk.lesson, case: 'case-a' as CaseId } as const),
+      reason: 'Band camp',
+    })
+    desk.open().open()
+    settle(desk, 'b', 2)
+    expect(reasons(desk, 'b', 28)).toEqual([])
+    expect(reasons(desk, 'b', 35)).toEqual(['waits'])
+    expect(proposed(desk, 35).find((p) => p.state.fault === 'a')!.reasons).toEqual([
+      { kind: 'rests', why: 'Band camp' },
+    ])
+  })
+
+  test('what is being mended is not proposed', () => {
+    const desk = new Desk().open()
+    settle(desk, 'a', 2)
+    settle(desk, 'b', 2)
+    desk.remedy('case-a' as CaseId)
+    expect(order(desk)).toEqual(['b'])
+  })
+
+  test('one remedy that loads nothing stopped is enough for a fault to be worked on', () => {
+    const desk = new Desk().open()
+    settle(desk, 'a', 5)
+    desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Pieces', part: 'hand' })
+    const faults = [{ id: 'a', remedies: ['mend-a', 'mend-b'] }]
+    const either = { ...knowledge, faults } as unknown as Knowledge
+    expect(proposeProjects(desk.record, either, START)[0]!.reasons).toEqual([{ kind: 'may-harm' }])
+    const unknown = { ...knowledge, faults: [] } as unknown as Knowledge
+    expect(proposeProjects(desk.record, unknown, START)[0]!.reasons).toEqual([{ kind: 'may-harm' }])
+  })
 })

@@ -87,4 +87,55 @@ describe('a student in one line', () => {
       pain: true,
     })
   })
+
+  test('second looks to come, soonest first; one that is put off for good is none', () => {
+    const desk = new Desk().open()
+    const mend = (id: typeof A, fault: string, to: string | null) => {
+      desk.settle(id, fault)
+      desk.do({ kind: 'case-mended', lesson: desk.lesson, case: id, overruled: 'It is gone' })
+      desk.do({ kind: 'recheck-moved', case: id, to: to as IsoDate, reason: 'Exams' })
+    }
+    mend(A, 'late', '2026-03-20')
+    mend('case-0-b' as typeof A, 'soon', '2026-03-01')
+    mend('case-0-c' as typeof A, 'never', null)
+    mend('case-0-d' as typeof A, 'between', '2026-03-10')
+    mend('case-0-e' as typeof A, 'soon too', '2026-03-01')
+    desk.settle('case-0-f' as typeof A, 'open')
+    expect(summarise(desk.record).looksToCome).toEqual([
+      { name: 'soon', on: '2026-03-01' },
+      { name: 'soon too', on: '2026-03-01' },
+      { name: 'between', on: '2026-03-10' },
+      { name: 'late', on: '2026-03-20' },
+    ])
+  })
+
+  test('what has come back and is not being mended yet', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.settle('case-0-b' as typeof A, 'slumped')
+    desk.do({ kind: 'case-mended', lesson: desk.lesson, case: A, overruled: 'It is gone' })
+    desk.open().look(0, 4)
+    expect(summarise(desk.record)).toMatchObject({
+      relapsed: ['bell-hand'],
+      faults: { relapsed: 1, open: 1 },
+    })
+    desk.remedy()
+    expect(summarise(desk.record)).toMatchObject({ relapsed: [], faults: { healing: 1, open: 1 } })
+  })
+
+  test('words from home since the last lesson, from its day on; before there was one, all', () => {
+    const desk = new Desk()
+    const told = (date: string, words: string) =>
+      desk.do({ kind: 'home-noted', date: date as IsoDate, words })
+    told('2026-01-10', 'Looks forward')
+    const words = () => summarise(desk.record).homeWords
+    expect(words()).toEqual([{ on: '2026-01-10', words: 'Looks forward' }])
+    desk.open()
+    told(START, 'The first evening')
+    told('2026-01-15', 'It squeaks')
+    expect(words()).toEqual([
+      { on: START, words: 'The first evening' },
+      { on: '2026-01-15', words: 'It squeaks' },
+    ])
+  })
 })

@@ -1,0 +1,87 @@
+/** The practice sheet: what goes home, in which order, and what rests. */
+import { expect, test } from 'vitest'
+import { EMPTY_CARD, ordinaryDayMinutes, practiceSheet } from './index'
+import type { StudentRecord } from './index'
+import { A, Desk, START } from './test/desk'
+import { B } from './test/instrument'
+
+const week = (...homeMinutes: number[]) => ({ ...EMPTY_CARD, homeMinutes })
+
+test('an ordinary day is the middle one of those on which there is practice', () => {
+  const minutes = (...of: number[]) => ordinaryDayMinutes(week(...of))
+  expect(minutes(0, 0, 0, 0, 0, 0, 0)).toBe(0)
+  expect(minutes(30, 0, 5, 0, 10, 0, 0)).toBe(10)
+  expect(minutes(100, 20, 3, 20, 0, 9, 0)).toBe(20)
+  expect(minutes(0, 0, 0, 0, 0, 0, 15)).toBe(15)
+})
+
+/** Two projects of three rungs, the first on its second; half an hour on an ordinary day. */
+function twoProjects(): Desk {
+  const desk = new Desk({ homeMinutes: [30, 30, 30, 30, 30, 0, 0] }).open()
+  desk.settle()
+  desk.remedy(A, ['breath'])
+  desk.settle(B, 'thin')
+  desk.remedy(B, ['hand'])
+  desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+  desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: B, words: 'Feathers' })
+  return desk
+}
+
+test('each project sends its rung, the lower first: what is new is practised while fresh', () => {
+  const desk = twoProjects()
+  expect(practiceSheet(desk.record)).toMatchObject({
+    name: 'Isla Marrow',
+    items: [
+      {
+        ...{ case: B, fault: 'thin', rung: { id: 'rung-1' }, rungNumber: 1, rungsInAll: 3 },
+        ...{ cue: 'Feathers', minutes: 4 },
+      },
+      {
+        ...{ case: A, fault: 'bell-hand', rung: { id: 'rung-2' }, rungNumber: 2, rungsInAll: 3 },
+        ...{ cue: null, minutes: 8 },
+      },
+    ],
+    ...{ resting: [], stops: [], minutesAsked: 12, minutesAtHome: 30, minutesOver: 0 },
+  })
+  // By how far up it is, and not by its number: the second of two is higher than the third of nine.
+  const { rungs } = desk.case().ladder!
+  const more = [4, 5, 6, 7, 8, 9].map((n) => ({ ...rungs[0]!, id: `rung-${n}` }))
+  const edit = (of: typeof A, to: typeof rungs) =>
+    desk.do({ kind: 'ladder-edited', lesson: desk.lesson, case: of, rungs: [...to] })
+  edit(A, rungs.slice(0, 2))
+  edit(B, [...rungs, ...more])
+  for (let i = 0; i < 2; i++)
+    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'up' })
+  expect(practiceSheet(desk.record).items.map((i) => [i.rungNumber, i.rungsInAll])).toEqual([
+    [3, 9],
+    [2, 2],
+  ])
+})
+
+test('what outgrows the day is counted over it', () => {
+  const { record } = twoProjects()
+  const short: StudentRecord = {
+    ...record,
+    card: { ...record.card, homeMinutes: [7, 0, 0, 0, 0, 0, 0] },
+  }
+  expect(practiceSheet(short)).toMatchObject({ minutesAtHome: 7, minutesOver: 5 })
+})
+
+test('what loads the part that hurts rests, and one without a ladder sends nothing', () => {
+  const desk = twoProjects()
+  desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part: 'hand' })
+  expect(practiceSheet(desk.record)).toMatchObject({
+    ...{ items: [{ case: A }], resting: ['thin'], minutesAsked: 8 },
+    stops: [{ source: 'home', parts: ['hand'] }],
+  })
+  const { record } = desk
+  const without = record.cases.map((c) => ({ ...c, ladder: null }))
+  expect(practiceSheet({ ...record, cases: without })).toMatchObject({ items: [], resting: [] })
+})
+
+test('one of its rungs that hurt at home rests, whatever it loads', () => {
+  const desk = twoProjects()
+  const item = `${A}-rung-2`
+  desk.do({ kind: 'hurt-at-home', date: START, item, name: 'Rung 2', part: 'leg' })
+  expect(practiceSheet(desk.record)).toMatchObject({ items: [{ case: B }], resting: ['bell-hand'] })
+})
