@@ -65,7 +65,11 @@ describe('the first thing that cannot be taken is named with its place', () => {
     expect(refusedWith({ ...onDisk(), exported: 'soon' })?.path).toEqual(['exported'])
     expect(refusedWith({ ...onDisk(), name: '' })?.path).toEqual(['name'])
     expect(refusedWith(onDisk(() => []))?.path).toEqual(['acts'])
-    expect(refusedWith(null)).toMatchObject({ code: 'not_a_handover' })
+    expect(refusedWith(null)).toEqual({
+      ...{ code: 'not_a_handover', path: [], facts: { why: 'missing' } },
+    })
+    const two = readHandover({ ...onDisk(), name: '', instrument: 7 })
+    expect(two.ok ? [] : two.faults.map((f) => f.path)).toEqual([['name'], ['instrument']])
   })
 
   test('an act that is none, by its place and field', () => {
@@ -96,6 +100,9 @@ describe('the first thing that cannot be taken is named with its place', () => {
       code: 'unknown_act',
       path: ['acts', desk.acts.length, 'act'],
     })
+    expect(refusedWith(onDisk((acts) => [bare, ...acts]))).toMatchObject({
+      ...{ code: 'unknown_act', path: ['acts', 0, 'act'] },
+    })
   })
 
   test('an act the record refuses, with its kind and why', () => {
@@ -116,7 +123,9 @@ describe('the first thing that cannot be taken is named with its place', () => {
       { ...added },
       { id: 'act-undone0', at: added.at, by: 'teacher', kind: 'undone', act: added.id },
     ]
-    expect(refusedWith({ ...onDisk(), acts: none })?.code).toBe('handover_without_student')
+    expect(refusedWith({ ...onDisk(), acts: none })).toMatchObject({
+      ...{ code: 'handover_without_student', path: ['acts'] },
+    })
   })
 })
 

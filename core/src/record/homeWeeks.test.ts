@@ -1,7 +1,6 @@
 /** Weeks of practice: which was given, what was ticked in it, and what that says of practising daily. */
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate } from '../kit'
 import { askedOn, keptDaily, keptWeeks, mondayOf, ticksOfWeek, weekGivenFor } from './index'
 import type { KeptWeek } from './index'
 import { A, Desk, START } from './test/desk'

@@ -132,5 +132,7 @@ describe('words known in the studio', () => {
     expect(wordsBegun(known, 'all ov').map((k) => k.words)).toEqual(['all over the place'])
     expect(wordsBegun(known, 'thumb')).toEqual([])
     expect(wordsBegun(known, ' ')).toEqual([])
+    expect(wordsBegun(known, 'all thumbs')).toEqual([])
+    expect(wordsBegun(known, 'pl all').map((k) => k.words)).toEqual(['all over the place'])
   })
 })

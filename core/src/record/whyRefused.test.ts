@@ -96,6 +96,72 @@ describe('faults', () => {
     )
   })
 
+  test('mended, rested and resumed only from where that can be, by the fault’s name', () => {
+    const desk = settled()
+    const mend: ActBody = { kind: 'case-mended', ...inCase(desk) }
+    const overruled: ActBody = { ...mend, overruled: 'Heard it in the hall' }
+    const rest: ActBody = { kind: 'case-rested', ...inCase(desk), reason: 'Ill' }
+    const resume: ActBody = { kind: 'case-resumed', ...inCase(desk) }
+    expect(why(desk, mend)).toEqual(['mended_rule_open', ['overruled'], { name: 'bell-hand' }])
+    expect(why(desk, rest)).toEqual(['not_running', ...NAMED])
+    expect(why(desk, resume)).toEqual(['not_resting', ...NAMED])
+    desk.remedy()
+    expect(why(desk, resume)).toEqual(['not_resting', ...NAMED])
+    expect(why(desk, rest)).toBeNull()
+    expect(why(desk, { kind: 'tempo-tried', ...inCase(desk), clean: true })).toEqual([
+      ...['no_tempo', ...NAMED],
+    ])
+    expect(why(desk, overruled)).toBeNull()
+    desk.do(overruled)
+    expect(why(desk, overruled)).toEqual(['mended_already', ...NAMED])
+    expect(why(desk, rest)).toEqual(['not_running', ...NAMED])
+    const bare = settled()
+    const found = { kind: 'tempo-found', ...inCase(bare), clean: 60, target: 120 } as const
+    expect(why(bare, found)).toEqual(['no_ladder', ...NAMED])
+  })
+
+  test('settled once, by its name', () => {
+    const desk = settled()
+    expect(why(desk, desk.settling(B, 'bell-hand'))).toEqual([
+      ...['fault_already_settled', ['fault'], { name: 'bell-hand' }],
+    ])
+    expect(why(desk, desk.settling(A, 'thin'))).toEqual(['case_exists', ['case'], {}])
+    expect(why(desk, desk.settling(B, 'thin', [B]))).toEqual(['unknown_case', ['drivenBy'], {}])
+    desk.settle(B, 'thin')
+    expect(why(desk, desk.settling(A, 'late'))).toEqual(['case_exists', ['case'], {}])
+  })
+
+  test('tries and slips by their numbers: a slip at the very end of a run is in it', () => {
+    const desk = settled()
+    const look = { kind: 'look-taken', ...inCase(desk), condition: 'exercise', prompted: false }
+    expect(why(desk, { ...look, clean: 3, tries: 2 } as ActBody)).toEqual([
+      ...['more_clean_than_tries', ['clean'], { clean: 3, tries: 2 }],
+    ])
+    const slips = (at: number) =>
+      ({
+        ...{ kind: 'slips-counted', ...inCase(desk), condition: 'exercise', prompted: false },
+        ...{ seconds: 60, slips: [10, at] },
+      }) as ActBody
+    expect(why(desk, slips(60))).toBeNull()
+    expect(why(desk, slips(60.5))).toEqual(['slip_outside_run', ['slips'], { seconds: 60 }])
+  })
+
+  test('two gates are got ready for at once, and named where a third is asked for', () => {
+    const desk = new Desk()
+    const ready = (gate: string, on = true): ActBody => ({
+      ...{ kind: 'gate-prepared', date: START, gate, name: `The ${gate}`, on },
+    })
+    desk.do(ready('slur'))
+    desk.do(ready('tongue'))
+    expect(why(desk, ready('trill'))).toEqual([
+      ...['two_gates_already', ['gate'], { names: 'The slur · The tongue' }],
+    ])
+    expect([why(desk, ready('slur')), why(desk, ready('trill', false))]).toEqual([null, null])
+    desk.do(ready('slur', false))
+    desk.do(ready('trill'))
+    expect(desk.record.preparing.map((p) => p.name)).toEqual(['The tongue', 'The trill'])
+  })
+
   test('a rung and a ladder go by the ladder the fault is on', () => {
     const desk = settled()
     desk.remedy()
@@ -149,4 +215,46 @@ test('what the knowledge does not have is refused by its name', () => {
   expect(completeAct(words, desk.record, KNOWLEDGE)).toMatchObject({
     value: { ...words, text: 'Sign of-thin' },
   })
+})
+
+test('what is heard in a take needs the take, and one that is still there', () => {
+  const desk = new Desk().open()
+  const hash = (letter: string) => letter.repeat(64)
+  for (const letter of ['a', 'b']) {
+    desk.do({
+      ...({ kind: 'take-kept', lesson: desk.lesson, case: null, hash: hash(letter) } as const),
+      ...({ take: 'notes', type: 'audio/midi', bytes: 900, words: letter } as const),
+    })
+  }
+  const heard = (letter: string) => {
+    const request = {
+      ...{ kind: 'sign-noted', lesson: desk.lesson, finding: 'of-thin', strength: 'marked' },
+      ...{ prompted: false, condition: null, heard: { hash: hash(letter), seconds: 1.5 } },
+    } as ActRequest
+    const whole = completeAct(request, desk.record, KNOWLEDGE)
+    if (!whole.ok) return [whole.refusal.code, whole.refusal.path]
+    desk.do(whole.value)
+    return desk.record.lessons[0]!.signs.at(-1)!.heard
+  }
+  expect(heard('c')).toEqual(['unknown_take', ['heard']])
+  expect(heard('b')).toEqual({ hash: hash('b'), seconds: 1.5 })
+  desk.do({ kind: 'take-removed', hash: hash('a') })
+  expect(heard('a')).toEqual(['unknown_take', ['heard']])
+  expect(heard('b')).toEqual({ hash: hash('b'), seconds: 1.5 })
+  expect(desk.try({ kind: 'take-removed', hash: hash('a') })).toBe('unknown_take')
+})
+
+test('a remedy that loads what hurts is refused by the part', () => {
+  const desk = settled()
+  desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part: 'hand' })
+  const begin = (remedy: string) =>
+    completeAct(
+      { kind: 'remedy-started', ...inCase(desk), weeks: 5, remedy },
+      desk.record,
+      KNOWLEDGE,
+    )
+  expect(begin('by-hand')).toMatchObject({
+    refusal: { code: 'pain_reported', path: ['kind'], facts: { part: 'hand' } },
+  })
+  expect(begin('open')).toMatchObject({ ok: true, value: { name: 'Remedy open' } })
 })
