@@ -154,7 +154,7 @@ describe('a fault that comes back', () => {
     mend(desk)
     desk.open().look(0, 4)
     expect(desk.case().status).toMatchObject({ state: 'relapsed', times: 1, mendedOn: START })
-    desk.open().open()
+    desk.open().open().open()
     mend(desk)
     const again = desk.record.lessons.at(-1)!.date
     desk.open()
@@ -179,6 +179,17 @@ describe('a fault that comes back', () => {
     })
   })
 
+  test('one whose second looks were put off for good stays mended by a clean one', () => {
+    const desk = onLadder()
+    mend(desk)
+    desk.do({ kind: 'recheck-moved', case: A, to: null, reason: 'Moves away' })
+    const before = desk.case().status
+    desk.open().open().open().look(4, 4)
+    expect(desk.case().status).toEqual(before)
+    desk.look(0, 4)
+    expect(desk.case().status.state).toBe('relapsed')
+  })
+
   test('a prompted look at what is mended decides nothing', () => {
     const desk = onLadder()
     mend(desk)
@@ -201,6 +212,7 @@ describe('a fault that comes back', () => {
 
 test('lessons on one rung are stuck from the third on, less those that were waited through', () => {
   const desk = onLadder()
+  desk.today = addDays(START, 100)
   const stuck = () => lessonsStuck(desk.case())
   const after: number[] = []
   for (let i = 0; i < 4; i++) {
@@ -212,6 +224,10 @@ test('lessons on one rung are stuck from the third on, less those that were wait
   desk.do({ kind: 'stuck-dismissed', case: A, reason: 'Exam weeks' })
   expect(stuck()).toBe(0)
   expect(desk.case().overrules).toMatchObject([{ reason: 'Exam weeks', kind: 'stuck-dismissed' }])
+  desk.do({ kind: 'case-rested', ...inCase(desk), reason: 'Exam weeks' })
+  for (let i = 0; i < 5; i++) desk.open()
+  expect([desk.case().ladder!.lessonsOnRung > after.length, stuck()]).toEqual([true, 0])
+  desk.do({ kind: 'case-resumed', ...inCase(desk) })
   move(desk, 'up')
   expect(desk.case().ladder).toMatchObject({ lessonsOnRung: 0, waited: 0 })
 })

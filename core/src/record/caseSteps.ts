@@ -71,14 +71,15 @@ export function startRemedy(
   }
 }
 
-function relapses(status: CaseStatus, points: CaseState['points']): number {
-  if (status.state === 'relapsed') return status.times
+/** How often it had come back before; a relapse that lasts over lessons is one. */
+function relapses(points: CaseState['points']): number {
   return points.filter((p, i) => p.state === 'relapsed' && points[i - 1]?.state !== 'relapsed')
     .length
 }
 
+/** A mended fault that is there again. */
 function relapsed(state: CaseState, lesson: LessonState, mendedOn: IsoDate): CaseStatus {
-  const times = relapses(state.status, state.points) + 1
+  const times = relapses(state.points) + 1
   return { state: 'relapsed', on: lesson.date, times, mendedOn }
 }
 

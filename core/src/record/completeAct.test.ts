@@ -1,9 +1,12 @@
 /** Faults that are settled and remedies begun: filled out from the instrument's knowledge, and why it does not allow some. */
 import { describe, expect, test } from 'vitest'
-import { completeAct } from './index'
+import { USUAL_MENDING } from '../mending'
+import { applyAct, completeAct, mondayOf } from './index'
 import type { ActRequest } from './index'
-import { A } from './test/desk'
+import { A, Desk, START } from './test/desk'
 import { ask, B, BEGINNER, begun, KNOWLEDGE, L, noted } from './test/instrument'
+
+const MONDAY = mondayOf(START)
 
 const settling = (id: string, more: object = {}): ActRequest => ({
   kind: 'fault-settled',
@@ -48,7 +51,9 @@ describe('a fault that is settled', () => {
     })
     expect(desk.case(B).overruled).toBe('heard it')
     // What is settled already is first no more: the next may be taken without a reason.
-    ask(desk, settling('thin', { case: A }))
+    const thin = ask(desk, settling('thin', { case: A })) as { rivals: { fault: string }[] }
+    const next = thin.rivals.find((r) => r.fault !== 'thin' && r.fault !== 'loud')!.fault
+    expect(ask(desk, settling(next, { case: 'case-0-d' }))).toMatchObject({ name: `The ${next}` })
     expect(ask(desk, settling('thin', { case: 'case-0-c' }))).toMatchObject({
       code: 'fault_already_settled',
       facts: { name: 'The thin' },
@@ -77,6 +82,12 @@ describe('a fault that is settled', () => {
     expect(ask(desk, settling('nobody'))).toMatchObject({ code: 'unknown_fault' })
     expect(ask(desk, settling('thin', { lesson: 'lesson-9' }))).toMatchObject({
       code: 'unknown_lesson',
+    })
+    desk.open()
+    expect(
+      ask(desk, settling('thin', { lesson: desk.lesson, overruled: 'Heard it' })),
+    ).toMatchObject({
+      name: 'The thin',
     })
     const nobody = completeAct(settling('thin'), null, KNOWLEDGE)
     expect(nobody).toMatchObject({ refusal: { code: 'unknown_student' } })
@@ -112,8 +123,7 @@ describe('a remedy that is begun', () => {
     const desk = settled()
     ask(desk, noted('hurts'))
     expect(ask(desk, starting('by-hand'))).toMatchObject({
-      code: 'pain_reported',
-      facts: { part: 'hand' },
+      ...{ code: 'pain_reported', path: ['kind'], facts: { part: 'hand' } },
     })
     expect(ask(desk, starting('open'))).toMatchObject({ loads: ['breath'] })
   })
@@ -133,4 +143,53 @@ describe('a remedy that is begun', () => {
       refusal: { code: 'unknown_student' },
     })
   })
+})
+
+test('a lesson is held with the knowledge and the figures of its day', () => {
+  const pack = { id: 'horn', version: '1.2.0', digest: 'abc' }
+  const knowledge = { ...KNOWLEDGE, pack, mending: { ...USUAL_MENDING, learn: 0.3 } }
+  const request: ActRequest = { kind: 'lesson-opened', lesson: L, date: START }
+  expect(completeAct(request, new Desk().record, knowledge)).toEqual({
+    ok: true,
+    value: { ...request, pack, mending: knowledge.mending },
+  })
+})
+
+describe('what a ladder loads', () => {
+  test('stops its tries and its going on, and those of no other ladder', () => {
+    const desk = begun()
+    desk.settle()
+    desk.remedy(A, ['hand'])
+    desk.settle(B, 'thin')
+    desk.remedy(B, ['breath'])
+    desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part: 'hand' })
+    const tried = (of: typeof A): ActRequest => ({
+      ...{ kind: 'rung-tried', lesson: L, case: of, rung: 'rung-1', clean: 1, tries: 1 },
+    })
+    expect(ask(desk, tried(A))).toMatchObject({ code: 'pain_reported', facts: { part: 'hand' } })
+    expect(ask(desk, tried(B))).toMatchObject({ clean: 1 })
+    // Without a ladder, or a fault, nothing is loaded: what is wrong with it is said by the record.
+    const bare = new Desk({ flags: ['pain'] }).open()
+    bare.settle()
+    expect(completeAct(tried(A), bare.record, KNOWLEDGE).ok).toBe(true)
+    expect(completeAct(tried(B), bare.record, KNOWLEDGE).ok).toBe(true)
+  })
+
+  test('of a week that asks for nothing, or a gate let go, is nothing', () => {
+    const desk = begun()
+    desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part: 'hand' })
+    const blocks = [{ item: 'music', name: 'Music', case: null, day: 1, minutes: 4 }]
+    const given = (of: typeof blocks): ActRequest => ({
+      kind: 'week-given',
+      week: MONDAY,
+      blocks: of,
+    })
+    expect(ask(desk, given(blocks))).toMatchObject({ code: 'pain_reported' })
+    expect(ask(desk, given([]))).toMatchObject({ blocks: [] })
+  })
+})
+
+test('an act in a record that is not there is a fault of ours', () => {
+  const desk = begun()
+  expect(() => applyAct(null, desk.acts.at(-1)!)).toThrow(RangeError)
 })

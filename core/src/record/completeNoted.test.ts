@@ -1,7 +1,8 @@
 /** What is seen, heard and measured in a lesson: filled out from the instrument's knowledge, and why it does not allow some. */
 import { describe, expect, test } from 'vitest'
-import { completeAct } from './index'
+import { completeAct, refuseAct } from './index'
 import type { ActRequest } from './index'
+import { A, START } from './test/desk'
 import type { Desk } from './test/desk'
 import { ask, begun, KNOWLEDGE, L, noted } from './test/instrument'
 
@@ -66,9 +67,31 @@ describe('a check', () => {
 
   test('that the instrument does not have, or an answer that it does not have, is refused', () => {
     const desk = begun()
-    expect(ask(desk, answered('ends', 'another'))).toMatchObject({ code: 'unknown_check' })
-    expect(ask(desk, answered('another'))).toMatchObject({ code: 'unknown_outcome' })
+    expect(ask(desk, answered('ends', 'another'))).toMatchObject({
+      ...{ code: 'unknown_check', path: ['check'], facts: { check: 'another' } },
+    })
+    expect(ask(desk, answered('another'))).toMatchObject({
+      ...{ code: 'unknown_outcome', path: ['outcome'], facts: { outcome: 'another' } },
+    })
     expect(desk.record.lessons[0]!.checks).toEqual([])
+  })
+
+  test('is refused where it loads what hurts; one that nobody knows is taken to load what plays', () => {
+    const [breath] = KNOWLEDGE.checks
+    const checks = [{ ...breath!, id: 'by-leg', loads: ['leg'] as const }, breath!]
+    const knowledge = { ...KNOWLEDGE, checks } as typeof KNOWLEDGE
+    const why = (part: 'breath' | 'leg', check: string) => {
+      const desk = begun()
+      desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part })
+      const whole = completeAct(answered('ends', check), desk.record, knowledge)
+      return whole.ok ? null : [whole.refusal.code, whole.refusal.facts]
+    }
+    expect(why('leg', 'by-leg')).toEqual(['pain_reported', { part: 'leg' }])
+    expect(why('leg', 'one-breath')).toBeNull()
+    expect(why('breath', 'one-breath')).toEqual(['pain_reported', { part: 'breath' }])
+    expect(why('breath', 'by-leg')).toBeNull()
+    expect(why('breath', 'nobody-knows')).toEqual(['pain_reported', { part: 'breath' }])
+    expect(why('leg', 'nobody-knows')).toEqual(['unknown_check', { check: 'nobody-knows' }])
   })
 })
 
@@ -81,7 +104,9 @@ describe('a sign compared before and after a change', () => {
     })
     ask(desk, compared('of-thin'))
     ask(desk, compared('of-loud'))
-    expect(ask(desk, compared('nothing'))).toMatchObject({ code: 'unknown_finding' })
+    expect(ask(desk, compared('nothing'))).toMatchObject({
+      ...{ code: 'unknown_finding', path: ['finding'], facts: { finding: 'nothing' } },
+    })
     expect(desk.record.lessons[0]!.comparisons).toMatchObject([
       {
         finding: 'of-thin',
@@ -117,13 +142,16 @@ describe('the set-up', () => {
   test('has the instrument’s points, ways and numbers, each number within its range', () => {
     const desk = begun()
     const why = (more: object) => ask(desk, checked(more))
-    expect(why({ points: { ear: 'right' } })).toMatchObject({ code: 'unknown_point' })
-    expect(why({ numbers: { ear: 1 } })).toMatchObject({ code: 'unknown_point' })
+    const ear = { code: 'unknown_point', path: ['points', 'ear'], facts: { point: 'ear' } }
+    expect(why({ points: { ear: 'right' } })).toMatchObject(ear)
+    expect(why({ numbers: { ear: 1 } })).toMatchObject(ear)
     expect(why({ points: { feet: 'wrong' }, ways: { feet: 'of-loud' } })).toMatchObject({
-      code: 'unknown_finding',
+      ...{ code: 'unknown_finding', path: ['ways', 'feet'], facts: { finding: 'of-loud' } },
     })
     expect(why({ ways: { ear: 'of-late' } })).toMatchObject({ code: 'unknown_finding' })
-    expect(why({ numbers: { feet: 80 } })).toMatchObject({ code: 'no_number' })
+    expect(why({ numbers: { feet: 80 } })).toMatchObject({
+      ...{ code: 'no_number', path: ['numbers', 'feet'], facts: { point: 'feet' } },
+    })
     for (const stand of [59, 121]) {
       expect(why({ numbers: { stand } })).toMatchObject({ code: 'number_out_of_range' })
     }
@@ -176,8 +204,12 @@ describe('a measured take', () => {
 
   test('speaks of signs the instrument knows and it can tell, while the take is there', () => {
     const desk = measured(60)
-    expect(ask(desk, says('nothing'))).toMatchObject({ code: 'unknown_finding' })
-    expect(ask(desk, says('of-thin'))).toMatchObject({ code: 'take_says_nothing' })
+    expect(ask(desk, says('nothing'))).toMatchObject({
+      ...{ code: 'unknown_finding', facts: { finding: 'nothing' } },
+    })
+    expect(ask(desk, says('of-thin'))).toMatchObject({
+      ...{ code: 'take_says_nothing', facts: { finding: 'Sign of-thin' } },
+    })
     expect(ask(desk, says('uneven', 'b'.repeat(64)))).toMatchObject({ code: 'unknown_take' })
     desk.do({ kind: 'take-removed', hash })
     expect(ask(desk, says())).toMatchObject({ code: 'unknown_take' })
@@ -205,6 +237,25 @@ describe('a measured take', () => {
       ['1', '2', '2'],
       [],
     ])
-    expect(desk.record.takes[0]!.readings.map((r) => r.a4 ?? null)).toEqual([null, 442, 442])
+    const { readings } = desk.record.takes[0]!
+    expect(readings.map((r) => r.a4 ?? null)).toEqual([null, 442, 442])
+    expect(readings.map((r) => [Object.hasOwn(r, 'a4'), Object.hasOwn(r, 'of')])).toEqual([
+      [false, false],
+      [true, false],
+      [true, false],
+    ])
+    const of = { case: A, rung: 'scale', name: 'Scale', crossing: true }
+    const reading = { hash, analyser: 'timing', version: '3', measures: [], of }
+    desk.do({ kind: 'take-measured', ...reading })
+    expect(desk.record.takes[0]!.readings.at(-1)!.of).toEqual(of)
+    const outside = { name: 'unevenness', value: 9, low: 10, high: 20, unit: 'ms' }
+    const fine = { ...outside, value: 15 }
+    expect(
+      refuseAct(
+        desk.record,
+        { ...reading, kind: 'take-measured', measures: [fine, outside] },
+        START,
+      ),
+    ).toMatchObject({ path: ['measures', 1, 'value'] })
   })
 })

@@ -177,6 +177,16 @@ describe('a gate that has just failed', () => {
     expect(failed(desk, { shows: { 'pedal-muddy': 0.9 } } as unknown as Fault)).toEqual([])
   })
 
+  test('is said by the last look, whatever those before it were', () => {
+    const desk = newDesk()
+    look(desk, [])
+    look(desk, [])
+    look(desk, ['tips-cave'])
+    expect(failed(desk)).toEqual([['legato', ['tips-cave']]])
+    look(desk, [])
+    expect(failed(desk)).toEqual([])
+  })
+
   test('is not said once the last look was clean, though the gate is still shut', () => {
     const desk = newDesk()
     look(desk, ['tips-cave'])

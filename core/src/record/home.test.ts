@@ -83,6 +83,7 @@ describe('pain at home', () => {
     expect(hurtsUnanswered(desk.record)).toHaveLength(1)
     desk.do({ kind: 'stop-ended', date: TODAY, stop: act, how: 'looked-at', words: 'physio' })
     expect(holding(desk)).toEqual([])
+    expect(hurtsUnanswered(desk.record)).toEqual([])
     expect(desk.record.stops).toMatchObject([{ ended: { how: 'looked-at', words: 'physio' } }])
     expect(desk.try({ kind: 'stop-ended', date: TODAY, stop: act, how: 'gone', words: '' })).toBe(
       'no_such_stop',

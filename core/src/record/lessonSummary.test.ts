@@ -102,11 +102,16 @@ test('the lesson’s own words, signs and set-up are told as they were noted in 
     ...{ kind: 'sign-noted', lesson: desk.lesson, finding: 'thin', strength: 'marked' },
     ...{ prompted: false, condition: null, text: 'Thin', strand: 'tone' },
   })
+  desk.do({
+    ...{ kind: 'check-answered', lesson: desk.lesson, check: 'one-breath', name: 'On one breath' },
+    ...{ outcome: 'It ends early', label: 'It ends early', says: {} },
+  })
   desk.do({ kind: 'plan-noted', lesson: desk.lesson, aim: 'One breath', fresh: 'A slow reel' })
   desk.open()
   expect(of(desk, 1)).toMatchObject({
     ...{ setupRight: 2, setupWrong: 1, aim: 'One breath', fresh: 'A slow reel' },
     signs: [{ text: 'Thin', strength: 'marked' }],
+    checks: [{ name: 'On one breath', outcome: 'It ends early' }],
   })
   expect(of(desk, 2)).toMatchObject({
     setupRight: 0,

@@ -38,6 +38,16 @@ describe('what stops the playing', () => {
     expect(holding(desk)).toEqual(['lip-is-numb'])
   })
 
+  test('told again by its sign is the same stop, and another once it had ended', () => {
+    const desk = new Desk().open()
+    const first = sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    expect(desk.record.stops.map((s) => s.act)).toEqual([first])
+    sign(desk, 'hurts-in-the-arm', 'arm', 'absent')
+    sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
+    expect(desk.record.stops.map((s) => s.ended?.how ?? null)).toEqual(['gone', null])
+  })
+
   test('is ended one by one by the teacher, who cannot end what does not hold', () => {
     const desk = new Desk().open()
     const arm = sign(desk, 'hurts-in-the-arm', 'arm', 'marked')
@@ -176,9 +186,10 @@ test('levels stand in the order of their days, one for each', () => {
     })
   note(7, 3)
   note(0, 2)
+  note(9, 5)
   note(3, 1)
   note(7, 4)
-  expect(desk.record.levels.map((l) => l.hands)).toEqual([2, 1, 4])
+  expect(desk.record.levels.map((l) => l.hands)).toEqual([2, 1, 4, 5])
 })
 
 describe('what hurt at home', () => {

@@ -5,6 +5,7 @@ import {
   findingsByOwnWords,
   knownWords,
   lessonSummary,
+  sameWords,
   summarise,
   wordsBegun,
 } from './index'
@@ -48,6 +49,11 @@ describe('what is noted in the teacher’s own words', () => {
     expect(desk.record.ownWords).toHaveLength(1)
     expect(lessonSummary(desk.record, desk.lesson).ownWords).toEqual(['Sits  like a QUESTION mark'])
     expect(summarise(desk.record).ownWords).toMatchObject([{ times: 1, last: '2026-01-12' }])
+  })
+
+  test('says the same whatever its capitals and spaces', () => {
+    expect(sameWords(' Thumb  in the air ', 'thumb in THE air')).toBe(true)
+    expect(sameWords('thumb in the air', 'thumb in the hair')).toBe(false)
   })
 
   test('is gone when it is undone', () => {

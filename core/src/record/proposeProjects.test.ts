@@ -85,6 +85,7 @@ describe('the order of what waits', () => {
     const base = settled({ 'where to begin': BASE_FIRST })
     expect(order(base)).toEqual(['b', 'a'])
     expect(reasons(base, 'b')).toEqual(['base-first'])
+    expect(reasons(base, 'a')).toEqual(['grave'])
     const usual = settled({})
     expect(order(usual)).toEqual(['a', 'b'])
     expect(reasons(usual, 'b')).toEqual([])

@@ -243,6 +243,19 @@ describe('undo', () => {
     expect(desk.whyNotUndo(desk.acts[0]!.id)?.code).toBe('cannot_undo_student')
     expect(desk.whyNotUndo('none' as ActId)?.code).toBe('unknown_act')
   })
+  test('is done once, and never of a removal: the file is gone', () => {
+    const desk = new Desk().open()
+    const settled = desk.settle()
+    desk.do({ kind: 'undone', act: settled })
+    expect(desk.whyNotUndo(settled)?.code).toBe('undone_already')
+    const hash = 'a'.repeat(64)
+    desk.do({
+      ...({ kind: 'take-kept', lesson: desk.lesson, case: null, hash, take: 'notes' } as const),
+      ...{ type: 'audio/midi', bytes: 900, words: '' },
+    })
+    const removed = desk.do({ kind: 'take-removed', hash })
+    expect(desk.whyNotUndo(removed)?.code).toBe('cannot_undo_removal')
+  })
 })
 
 test('what the student says of the movement stays beside the cue, lesson by lesson', () => {

@@ -43,6 +43,11 @@ test('each project sends its rung, the lower first: what is new is practised whi
     ],
     ...{ resting: [], stops: [], minutesAsked: 12, minutesAtHome: 30, minutesOver: 0 },
   })
+  for (let i = 0; i < 2; i++)
+    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'up' })
+  expect(practiceSheet(desk.record).items.map((i) => i.case)).toEqual([A, B])
+  for (let i = 0; i < 2; i++)
+    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'back' })
   // By how far up it is, and not by its number: the second of two is higher than the third of nine.
   const { rungs } = desk.case().ladder!
   const more = [4, 5, 6, 7, 8, 9].map((n) => ({ ...rungs[0]!, id: `rung-${n}` }))

@@ -162,15 +162,43 @@ describe('against the student’s own usual value', () => {
     expect(notToldYet(record(...two, now), now, known)).toEqual([])
     const plain = knowing(['uneven', { ...UNEVEN, by: 'level' }])
     expect(notToldYet(record(now), now, plain)).toEqual([])
+    // Nor is what this take was not measured for.
+    const other = knowing(['breathy', { by: 'breath', side: 'over', at: 0.5, against: 'own' }])
+    expect(notToldYet(record(now), now, other)).toEqual([])
+    const both = takeOf(9, reading([measure('pitch', 3), measure('level', -30)]))
+    expect(notToldYet(record(both), both, known).map((f) => f.id)).toEqual(['weak'])
+  })
+
+  test('what lies near it is clear, however far from nought', () => {
+    const [weak] = takeSays(
+      record(loud(1, -30), loud(2, -30), now),
+      now,
+      knowing(['weak', { by: 'level', side: 'under', at: -6, against: 'own' }]),
+    )
+    expect(weak).toMatchObject({ own: -30, told: false, clear: true })
+  })
+
+  test('a sign that counts by itself does so whatever is usual here', () => {
+    const uneven = (lesson: number) => takeOf(lesson, reading([measure('unevenness', 60)]))
+    const third = uneven(3)
+    const [alone] = takeSays(record(third), third, knowing(['uneven', UNEVEN]))
+    const all = record(uneven(1), uneven(2), third)
+    const [usual] = takeSays(all, third, knowing(['uneven', UNEVEN]))
+    expect(usual!.own).toBe(60)
+    expect(usual).toMatchObject({ told: true, clear: false })
+    expect(alone!.told).toBe(true)
   })
 
   test('the usual value is the middle over lessons, each by its middle take', () => {
     // Lessons stand at -20, -22 and -40; the middle one is -22.
-    const before = [loud(1, -10), loud(1, -20), loud(1, -21), loud(2, -22), loud(3, -40)]
+    const before = [loud(1, -20), loud(1, -10), loud(1, -21), loud(3, -40), loud(2, -22)]
     const [weak] = says(...before)
     expect(weak!.own).toBe(-22)
     // Eight below the usual: beyond six with its interval.
     expect(weak).toMatchObject({ told: true, clear: false })
+    const unsorted = [loud(1, -22), loud(2, -40), loud(3, -10)]
+    expect(says(...unsorted)[0]!.own).toBe(-22)
+    expect(says(...unsorted.slice(1), loud(4, -22))[0]!.own).toBe(-22)
   })
 
   test('later takes, those of the same lesson, removed ones and other analysers do not count', () => {

@@ -52,6 +52,7 @@ describe('what may be kept', () => {
     expect(desk.try(keeping(desk, 'a', { case: A }))).toBe('unknown_case')
     desk.settle()
     desk.settle(B, 'thin')
+    expect(desk.try(keeping(desk, 'a', { case: 'case-0-c' as CaseId }))).toBe('unknown_case')
     expect(desk.try(keeping(desk, 'a', { case: A }))).toBeNull()
     expect(desk.try(keeping(desk, 'b'))).toBeNull()
     expect(desk.record.takes.map((t) => [t.words, t.case, t.date])).toEqual([

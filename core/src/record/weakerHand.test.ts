@@ -11,12 +11,13 @@ function deskWithTake(low: number, high: number, analyser = 'timing'): Desk {
   const kept = { case: null, hash: HASH, take: 'notes', type: 'audio/midi', bytes: 900 } as const
   desk.do({ kind: 'take-kept', lesson: desk.lesson, words: '', ...kept })
   const measure = { name: 'left-more-uneven', value: (low + high) / 2, low, high, unit: 'share' }
+  const other = { name: 'unevenness', value: -1, low: -2, high: -0.5, unit: 'ms' }
   desk.do({
     kind: 'take-measured',
     hash: HASH,
     analyser,
     version: '2',
-    measures: [measure],
+    measures: [other, measure],
   })
   return desk
 }

@@ -243,18 +243,3 @@ test('what is heard in a take needs the take, and one that is still there', () =
   expect(heard('b')).toEqual({ hash: hash('b'), seconds: 1.5 })
   expect(desk.try({ kind: 'take-removed', hash: hash('a') })).toBe('unknown_take')
 })
-
-test('a remedy that loads what hurts is refused by the part', () => {
-  const desk = settled()
-  desk.do({ kind: 'hurt-at-home', date: START, item: 'music', name: 'Music', part: 'hand' })
-  const begin = (remedy: string) =>
-    completeAct(
-      { kind: 'remedy-started', ...inCase(desk), weeks: 5, remedy },
-      desk.record,
-      KNOWLEDGE,
-    )
-  expect(begin('by-hand')).toMatchObject({
-    refusal: { code: 'pain_reported', path: ['kind'], facts: { part: 'hand' } },
-  })
-  expect(begin('open')).toMatchObject({ ok: true, value: { name: 'Remedy open' } })
-})
