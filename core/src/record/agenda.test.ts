@@ -1,9 +1,10 @@
 /** Steps of a lesson that come and go with what is on record, and the minutes they get. */
 import { describe, expect, test } from 'vitest'
+import { addDays } from '../kit'
 import type { BodyPart, Knowledge } from '../packs'
 import { agenda, nextStep, stepAt } from './index'
-import type { AgendaKind } from './index'
-import { A, Desk } from './test/desk'
+import type { AgendaKind, CaseState, LessonId } from './index'
+import { A, Desk, START, withFaults } from './test/desk'
 import { B } from './test/instrument'
 
 const point = (id: string) => ({ id, otherwise: `no-${id}`, number: null, ways: [], grows: false })
@@ -154,5 +155,115 @@ describe('minutes', () => {
       ...['music', 'music', 'close', 'close'],
     ])
     expect([-0.1, 30, 31].map(at)).toEqual([null, null, null])
+  })
+})
+
+describe('the agenda and its clock', () => {
+  test('the steps fill the lesson exactly, however many there are', () => {
+    for (const lessonMinutes of [20, 30, 45]) {
+      const desk = new Desk({ lessonMinutes }).open()
+      desk.settle()
+      desk.remedy()
+      desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'open door' })
+      desk.open()
+      const steps = agenda(desk.record, desk.lesson, WITH_SETUP)
+      expect(steps.reduce((sum, s) => sum + s.minutes, 0)).toBeCloseTo(lessonMinutes, 9)
+      expect(steps.map((s) => s.kind)).toEqual([
+        'what-works',
+        'set-up',
+        'recall',
+        'look',
+        'diagnose',
+        'rung',
+        'music',
+        'close',
+      ])
+      expect(stepAt(steps, 0)?.kind).toBe('what-works')
+      expect(stepAt(steps, lessonMinutes - 0.1)?.kind).toBe('close')
+      expect(stepAt(steps, lessonMinutes + 1)).toBeNull()
+    }
+  })
+
+  test('a step is ticked by what was noted, not by the clock', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.open()
+    const done = () =>
+      agenda(desk.record, desk.lesson, WITH_SETUP).find((s) => s.kind === 'look')?.done
+    expect(done()).toBe(false)
+    desk.look(4, 5)
+    expect(done()).toBe(true)
+  })
+
+  test('the next step is the first that is not done; music is never waited for', () => {
+    const desk = new Desk().open()
+    desk.settle()
+    desk.remedy()
+    desk.open()
+    const steps = () => agenda(desk.record, desk.lesson, WITH_SETUP)
+    const next = () => nextStep(steps())?.kind ?? null
+    expect(next()).toBe('what-works')
+    expect(steps().find((s) => s.kind === 'diagnose')!.done).toBe(false)
+    // A sign says nothing of what works.
+    desk.do({
+      kind: 'sign-noted',
+      lesson: desk.lesson,
+      finding: 'muted',
+      text: 'Muted',
+      strand: 'tone',
+      strength: 'absent',
+      prompted: false,
+      condition: null,
+    })
+    expect(next()).toBe('what-works')
+    desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Steady pulse' })
+    expect(next()).toBe('set-up')
+    desk.do({
+      ...({ kind: 'setup-checked', lesson: desk.lesson, place: 'studio', numbers: {} } as const),
+      points: { feet: 'right' },
+    })
+    expect(next()).toBe('look')
+    desk.look(4, 5)
+    // Something was noted, so it is known what else there is.
+    expect(next()).toBe('rung')
+    expect(nextStep([])).toBeNull()
+  })
+})
+
+describe('what is done', () => {
+  const desk = new Desk()
+  desk.open().settle()
+  desk.remedy()
+  desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'feathers' })
+  const found = (kind: string, change: Partial<CaseState> = {}) =>
+    agenda(withFaults(desk.record, change), desk.lesson, PLAIN).find((s) => s.kind === kind)
+  const ladder = (more: object) => ({ ladder: { ...desk.case().ladder!, ...more } })
+
+  test('a rung is done where it was begun or tried in this lesson, or is new', () => {
+    const open = { startedOn: addDays(START, -7), lessonsOnRung: 1, tries: [] }
+    expect(found('rung', ladder(open))?.done).toBe(false)
+    expect(found('rung', ladder({ ...open, startedOn: START }))?.done).toBe(true)
+    expect(found('rung', ladder({ ...open, lessonsOnRung: 0 }))?.done).toBe(true)
+    const tried = (lesson: string) => [{ clean: 1, tries: 2, lesson }]
+    expect(found('rung', ladder({ ...open, tries: tried(desk.lesson) }))?.done).toBe(true)
+    expect(found('rung', ladder({ ...open, tries: tried('lesson-9') }))?.done).toBe(false)
+  })
+
+  test('a cue is recalled from the lesson after the one it was agreed in', () => {
+    expect(found('recall')).toBeUndefined()
+    const cue = { words: 'feathers', since: 'lesson-0' as LessonId } as never
+    expect(found('recall', { cue })?.done).toBe(false)
+    const recall = (lesson: string) => ({ cue, recalls: [{ lesson } as never] })
+    expect(found('recall', recall(desk.lesson))?.done).toBe(true)
+    expect(found('recall', recall('lesson-0'))?.done).toBe(false)
+    expect(found('recall', { cue: null })).toBeUndefined()
+  })
+
+  test('a look is done once it was taken in this lesson', () => {
+    expect(found('look')?.done).toBe(false)
+    const look = (lesson: string) => ({ looks: [{ lesson } as never] })
+    expect(found('look', look('lesson-0'))?.done).toBe(false)
+    expect(found('look', look(desk.lesson))?.done).toBe(true)
   })
 })

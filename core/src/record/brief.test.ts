@@ -1,9 +1,10 @@
 /** What is known before the next lesson: since when, what was told at home, what was taken back. */
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import { brief, mondayOf } from './index'
+import type { IsoDate } from '../kit'
+import { brief, mondayOf, whatWorks } from './index'
 import type { BriefItem, CaseState } from './index'
-import { A, Desk, START, TODAY } from './test/desk'
+import { A, Desk, START, TODAY, withFaults } from './test/desk'
 
 const items = (desk: Desk, days: number) => brief(desk.record, addDays(START, days)).items
 const kinds = (found: readonly BriefItem[]) => found.map((i) => i.kind)
@@ -75,8 +76,8 @@ describe('a fault that is worked on', () => {
     expect(desk.case()).toMatchObject({ status: { state: 'relapsed' }, ladder: null })
     expect(items(desk, 14)).toEqual([])
     // A record of before remedies were asked for may have one that is healing without a ladder.
-    const healing: CaseState = { ...desk.case(), status: { state: 'healing' } }
-    const found = brief({ ...desk.record, cases: [healing] }, TODAY).items
+    const healing = { status: { state: 'healing' } } as const
+    const found = brief(withFaults(desk.record, healing), TODAY).items
     expect(kinds(found)).toEqual(['look-first'])
   })
 
@@ -133,4 +134,54 @@ test('what was kept of the practice is counted from the last lesson on', () => {
   expect(brief(desk.record, addDays(START, 9)).kept).toBeNull()
   tick(7)
   expect(brief(desk.record, addDays(START, 9)).kept).toBeCloseTo(0.5, 12)
+})
+
+describe('what the next lesson starts with', () => {
+  const desk = new Desk()
+  desk.open().settle()
+  desk.remedy()
+  const asked = (change: Partial<CaseState>, today: IsoDate = TODAY) =>
+    brief(withFaults(desk.record, change), today).items.map((i) => i.kind)
+  const mended = (nextRecheck: string | null) =>
+    ({ status: { ...desk.case().status, state: 'mended', nextRecheck } }) as Partial<CaseState>
+
+  test('a second look is due from its day on, with the days it is late', () => {
+    expect(asked(mended(addDays(TODAY, 1)))).toEqual([])
+    expect(asked(mended(TODAY))).toEqual(['recheck-due'])
+    const [due] = brief(withFaults(desk.record, mended(addDays(TODAY, -3))), TODAY).items
+    expect(due).toMatchObject({ kind: 'recheck-due', daysLate: 3 })
+    expect(asked(mended(null))).toEqual([])
+  })
+
+  test('a fault that is not begun asks for nothing, one that has come back for its cue and its rung', () => {
+    expect(asked({ status: { state: 'open' } })).toEqual([])
+    const cue = { words: 'feathers', since: desk.lesson } as never
+    const back = { status: { ...desk.case().status, state: 'relapsed' } } as Partial<CaseState>
+    expect(asked({ ...back, cue })).toEqual(['recall-cue', 'rung'])
+    expect(asked({ ...back, cue: null })).toEqual(['rung'])
+    expect(asked({ cue: null })).toEqual(['look-first', 'rung'].concat(weeksAreUp))
+  })
+
+  /** Seven weeks lie between the beginning and today; five were planned. */
+  const weeksAreUp = ['weeks-up']
+  test('weeks are up when more have gone than were planned', () => {
+    expect(asked({}, addDays(START, 41))).not.toContain('weeks-up')
+    const [up] = brief(desk.record, addDays(START, 42)).items.filter((i) => i.kind === 'weeks-up')
+    expect(up).toMatchObject({ weeks: 6, planned: 5 })
+  })
+})
+
+test('what worked at the intake is said first ever after', () => {
+  const desk = new Desk({ works: ['Steady pulse'] }).open()
+  desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Sings in tune' })
+  expect(whatWorks(desk.record)).toEqual(['Steady pulse', 'Sings in tune'])
+  expect(brief(desk.record, TODAY).strength).toBe('Steady pulse')
+})
+
+test('what has been named today waits longest: none is said for ever, none is forgotten', () => {
+  const desk = new Desk({ works: ['Steady pulse', 'Sings in tune'] }).open()
+  desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Steady pulse' })
+  expect(whatWorks(desk.record)).toEqual(['Sings in tune', 'Steady pulse'])
+  desk.do({ kind: 'strength-named', lesson: desk.lesson, words: 'Sings in tune' })
+  expect(brief(desk.record, TODAY).strength).toBe('Steady pulse')
 })

@@ -245,3 +245,27 @@ test('a look says whether it was in music, and by which take', () => {
     ...{ setting: 'in-music', prompted: false, clean: 1, tries: 1 },
   })
 })
+
+test('a run without a slip is one clean try, one with slips is not', () => {
+  const desk = new Desk().open()
+  desk.settle()
+  desk.remedy()
+  const count = (slips: number[]) =>
+    desk.do({
+      kind: 'slips-counted',
+      lesson: desk.lesson,
+      case: A,
+      condition: 'piece-tempo',
+      prompted: false,
+      seconds: 60,
+      slips,
+    })
+  const before = desk.case().belief
+  count([])
+  const after = desk.case().belief
+  expect(after).toBeGreaterThan(before)
+  count([3, 20.5, 41])
+  expect(desk.case().belief).toBeLessThan(after)
+  expect(desk.case().slipCounts.map((c) => c.slips.length)).toEqual([0, 3])
+  expect(desk.case().looks.map((l) => `${l.clean} of ${l.tries}`)).toEqual(['1 of 1', '0 of 1'])
+})

@@ -153,7 +153,10 @@ describe('the set-up', () => {
       ...{ code: 'no_number', path: ['numbers', 'feet'], facts: { point: 'feet' } },
     })
     for (const stand of [59, 121]) {
-      expect(why({ numbers: { stand } })).toMatchObject({ code: 'number_out_of_range' })
+      expect(why({ numbers: { stand } })).toMatchObject({
+        ...{ code: 'number_out_of_range', path: ['numbers', 'stand'] },
+        facts: { least: 60, most: 120 },
+      })
     }
     for (const stand of [60, 120]) expect(why({ numbers: { stand } })).not.toHaveProperty('code')
   })

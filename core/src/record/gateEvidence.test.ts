@@ -146,3 +146,23 @@ describe('gates that wait for each other', () => {
     })
   })
 })
+
+test('a gate counts what was wrong of the set-up in the studio, lesson by lesson, and not at home', () => {
+  const asked = need('feet-dangle')
+  const feet = { id: 'feet', otherwise: 'feet-dangle', number: null, ways: [], grows: false }
+  const knowledge = { ...KNOWLEDGE, setup: [feet] } as unknown as Knowledge
+  const gates = [{ id: 'pedal', needs: [asked] }] as never
+  const desk = new Desk().open()
+  const check = (place: 'studio' | 'home', feet: 'right' | 'wrong') =>
+    desk.do({ kind: 'setup-checked', lesson: desk.lesson, place, points: { feet }, numbers: {} })
+  check('studio', 'wrong')
+  desk.open()
+  check('studio', 'right')
+  desk.open()
+  check('home', 'wrong')
+  const seen = evidenceFor(gates, desk.record, knowledge).get(asked)
+  expect(seen!.map((s) => [s.lesson, s.good])).toEqual([
+    ['lesson-1', false],
+    ['lesson-2', true],
+  ])
+})

@@ -1,9 +1,29 @@
 /** What a lesson asks the diagnosis, from what was noted, measured, answered and found before. */
 import { describe, expect, test } from 'vitest'
+import { addDays } from '../kit'
+import type { Knowledge, SetupPoint } from '../packs'
 import { lessonQuestion } from './index'
 import type { LessonId, StudentRecord } from './index'
-import { Desk } from './test/desk'
+import { Desk, START, withFaults } from './test/desk'
 import { B, KNOWLEDGE } from './test/instrument'
+
+const point = (id: string, more: Partial<SetupPoint>): SetupPoint => ({
+  ...{ id, ask: id, otherwise: null, ways: [], number: null, grows: false },
+  ...more,
+})
+const slope = {
+  ...({ unit: 'degrees', least: -45, most: 45, right: [-3, 8] } as const),
+  ...({ rightIn: { 'low-seat': [-15, 2] }, below: 'forearm-climbs' } as const),
+  above: 'forearm-slopes',
+} as const
+const SEATED = {
+  ...KNOWLEDGE,
+  setup: [point('feet', { otherwise: 'feet-dangle' }), point('slope', { number: slope })],
+  schools: [
+    { id: 'low-seat', topic: 'seat height', usual: false },
+    { id: 'level', topic: 'seat height', usual: true },
+  ],
+} as unknown as Knowledge
 
 const ask = (record: StudentRecord, lesson: number) =>
   lessonQuestion(record, `lesson-${lesson}` as LessonId, KNOWLEDGE)
@@ -90,4 +110,62 @@ test('what stops goes with the question, and a lesson nobody held is none', () =
   })
   expect(ask(desk.record, 1).stopped).toEqual(['hand'])
   expect(() => ask(desk.record, 7)).toThrow(RangeError)
+})
+
+describe('remedies given up', () => {
+  const desk = new Desk()
+  desk.open().settle()
+  const { record } = desk
+  const former = (until: string) => ({ remedy: 'open', name: 'Open', until }) as never
+  const failed = (...until: string[]) => [
+    ...lessonQuestion(
+      withFaults(record, { formerRemedies: until.map(former) }),
+      desk.lesson,
+      KNOWLEDGE,
+    ).failed!,
+  ]
+
+  test('remedies given up until that day count, by their fault; later ones not', () => {
+    expect(failed()).toEqual([])
+    expect(failed(START, addDays(START, -7))).toEqual([['bell-hand', 2]])
+    expect(failed(START, addDays(START, 1))).toEqual([['bell-hand', 1]])
+    expect(failed(addDays(START, 1))).toEqual([])
+  })
+})
+
+describe('the set-up before sound', () => {
+  const check = (
+    desk: Desk,
+    points: Record<string, 'right' | 'wrong'>,
+    numbers: Record<string, number>,
+    place: 'studio' | 'home' = 'studio',
+  ) => desk.do({ kind: 'setup-checked', lesson: desk.lesson, place, points, numbers })
+
+  test('what was found right or wrong speaks in the diagnosis, and a number overrules the eye', () => {
+    const desk = new Desk().open()
+    check(desk, { feet: 'wrong' }, { slope: 14 })
+    const { signs } = lessonQuestion(desk.record, desk.lesson, SEATED)
+    expect(signs).toEqual([
+      { finding: 'feet-dangle', strength: 'marked' },
+      { finding: 'forearm-climbs', strength: 'absent' },
+      { finding: 'forearm-slopes', strength: 'marked' },
+    ])
+  })
+
+  test('a forearm that rises is right for a school that sits low', () => {
+    const desk = new Desk({ schools: { 'seat height': 'low-seat' } }).open()
+    check(desk, {}, { slope: -10 })
+    const { signs } = lessonQuestion(desk.record, desk.lesson, SEATED)
+    expect(signs.every((s) => s.strength === 'absent')).toBe(true)
+  })
+
+  test('the set-up of the studio is a sign, that of home is none', () => {
+    const at = (place: 'studio' | 'home') => {
+      const found = new Desk().open()
+      check(found, { feet: 'wrong' }, {}, place)
+      return lessonQuestion(found.record, found.lesson, SEATED).signs.map((s) => s.finding)
+    }
+    expect(at('studio')).toContain('feet-dangle')
+    expect(at('home')).toEqual([])
+  })
 })

@@ -2,7 +2,12 @@
 import { describe, expect, test } from 'vitest'
 import { lessonSummary } from './index'
 import type { ActBody, LessonId } from './index'
-import { A, Desk } from './test/desk'
+import { A, Desk, START } from './test/desk'
+
+const setup = (desk: Desk, place: 'studio' | 'home', feet: 'right' | 'wrong'): ActBody => ({
+  ...{ kind: 'setup-checked', lesson: desk.lesson, place },
+  ...{ points: { feet, spine: 'right' }, numbers: {} },
+})
 
 const inCase = (desk: Desk) => ({ lesson: desk.lesson, case: A })
 const up = (desk: Desk): ActBody => ({ kind: 'rung-decided', ...inCase(desk), decision: 'up' })
@@ -120,4 +125,41 @@ test('the lesson’s own words, signs and set-up are told as they were noted in 
     aim: '',
     checks: [],
   })
+})
+
+test('the summary tells what became of each fault, and leaves out what was not touched', () => {
+  const desk = new Desk().open()
+  desk.settle()
+  desk.remedy()
+  desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: A, words: 'open door' })
+  desk.open()
+  expect(lessonSummary(desk.record, desk.lesson).faults).toEqual([])
+  desk.do({ kind: 'cue-recalled', lesson: desk.lesson, case: A, recall: 'alone' })
+  desk.look(5, 5)
+  desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+  expect(lessonSummary(desk.record, desk.lesson).faults).toMatchObject([
+    { name: 'bell-hand', settled: false, recall: 'alone', rungsMoved: 1, cue: 'open door' },
+  ])
+})
+
+test('a lesson in short counts its set-up point by point, and says its words and signs', () => {
+  const desk = new Desk().open()
+  desk.do(setup(desk, 'studio', 'wrong'))
+  desk.do(setup(desk, 'home', 'right'))
+  const { record } = desk
+  const word = (lesson: string, words: string) => ({ lesson, words }) as never
+  const spoken = {
+    ...record,
+    ownWords: [word(desk.lesson, 'like a sigh'), word('lesson-9', 'not')],
+  }
+  expect(lessonSummary(spoken, desk.lesson)).toMatchObject({
+    setupRight: 3,
+    setupWrong: 1,
+    ownWords: ['like a sigh'],
+    signs: [],
+    date: START,
+  })
+  // Looked at again in the same place it counts once.
+  desk.do(setup(desk, 'studio', 'right'))
+  expect(lessonSummary(desk.record, desk.lesson)).toMatchObject({ setupRight: 4, setupWrong: 0 })
 })

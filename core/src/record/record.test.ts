@@ -1,7 +1,15 @@
 import { describe, expect, test } from 'vitest'
 import { USUAL_MENDING } from '../mending'
 import type { IsoDate } from '../kit'
-import { brief, practiceSheet, restsForPain, ruleFor, stoppedParts, summarise } from './index'
+import {
+  brief,
+  looksByLesson,
+  practiceSheet,
+  restsForPain,
+  ruleFor,
+  stoppedParts,
+  summarise,
+} from './index'
 import { A, Desk, TODAY } from './test/desk'
 import type { ActId, CaseId, LessonId } from './index'
 
@@ -73,6 +81,22 @@ describe('from settled to mended', () => {
     desk.open().look(5, 5)
     expect(desk.case().status).toMatchObject({ cleanRechecks: 0, nextRecheck: '2026-02-23' })
   })
+})
+
+test('the mended rule counts lessons from the one in which the fault was settled, the present one once it was looked at', () => {
+  const desk = new Desk().open().open()
+  desk.settle()
+  desk.look(5, 5)
+  desk.open()
+  desk.look(5, 5)
+  desk.open()
+  const row = looksByLesson(desk.record, desk.case())
+  expect(row.map((l) => [l.lesson, l.looks.length])).toEqual([
+    ['lesson-2', 1],
+    ['lesson-3', 1],
+    ['lesson-4', 0],
+  ])
+  expect(ruleFor(desk.record, desk.case()).cleanLessons).toBe(2)
 })
 
 describe('the ladder', () => {
@@ -273,17 +297,4 @@ test('what the student says of the movement stays beside the cue, lesson by less
   expect(desk.case().cue).toBeNull()
   desk.do({ kind: 'undone', act: second })
   expect(desk.case().descriptions).toHaveLength(1)
-})
-
-test('the sheet says by how much the list outgrows the minutes at home', () => {
-  const desk = new Desk().open()
-  desk.settle()
-  desk.remedy()
-  for (let i = 0; i < 2; i++) {
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
-  }
-  expect(practiceSheet(desk.record)).toMatchObject({ minutesAsked: 12, minutesOver: 0 })
-  const card = { ...desk.record.card, homeMinutes: [10, 10, 10, 10, 10, 10, 10] }
-  desk.do({ kind: 'card-changed', card })
-  expect(practiceSheet(desk.record).minutesOver).toBe(2)
 })

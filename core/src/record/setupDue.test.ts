@@ -73,3 +73,32 @@ test('the last set-up is that of the place, before the lesson named', () => {
   expect(last('studio', desk.lesson)).toEqual({ feet: 'wrong' })
   expect(last('home', 'lesson-1')).toBeNull()
 })
+
+describe('a number of what grows', () => {
+  const height = { id: 'height', otherwise: null, number: { unit: 'cm' }, ways: [], grows: true }
+  const BY_NUMBER = { setup: [point('feet', false), height] } as unknown as Knowledge
+  const measuring = (desk: Desk) => (feet: 'right' | 'wrong') =>
+    desk.do({
+      ...({ kind: 'setup-checked', lesson: desk.lesson, place: 'studio' } as const),
+      ...{ points: { feet }, numbers: { height: 12 } },
+    })
+
+  test('a point is due when it was never looked at, was wrong, or the student has grown', () => {
+    const desk = new Desk({ ageBand: 'child' }).open()
+    const measure = measuring(desk)
+    const due = () =>
+      setupDue(desk.record, BY_NUMBER, addDays(START, 90)).map((d) => [d.point.id, d.why])
+    expect(due()).toEqual([['feet', 'never']])
+    measure('right')
+    expect(due()).toEqual([['height', 'grown']])
+    measure('wrong')
+    expect(due()[0]).toEqual(['feet', 'wrong'])
+  })
+
+  test('an adult is not measured again for growth', () => {
+    const desk = new Desk({ ageBand: 'adult' }).open()
+    const measure = measuring(desk)
+    measure('right')
+    expect(setupDue(desk.record, BY_NUMBER, addDays(START, 300))).toEqual([])
+  })
+})

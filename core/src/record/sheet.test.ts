@@ -1,19 +1,9 @@
 /** The practice sheet: what goes home, in which order, and what rests. */
 import { expect, test } from 'vitest'
-import { EMPTY_CARD, ordinaryDayMinutes, practiceSheet } from './index'
+import { practiceSheet } from './index'
 import type { StudentRecord } from './index'
-import { A, Desk, START } from './test/desk'
+import { A, Desk, START, withFaults } from './test/desk'
 import { B } from './test/instrument'
-
-const week = (...homeMinutes: number[]) => ({ ...EMPTY_CARD, homeMinutes })
-
-test('an ordinary day is the middle one of those on which there is practice', () => {
-  const minutes = (...of: number[]) => ordinaryDayMinutes(week(...of))
-  expect(minutes(0, 0, 0, 0, 0, 0, 0)).toBe(0)
-  expect(minutes(30, 0, 5, 0, 10, 0, 0)).toBe(10)
-  expect(minutes(100, 20, 3, 20, 0, 9, 0)).toBe(20)
-  expect(minutes(0, 0, 0, 0, 0, 0, 15)).toBe(15)
-})
 
 /** Two projects of three rungs, the first on its second; half an hour on an ordinary day. */
 function twoProjects(): Desk {
@@ -79,9 +69,10 @@ test('what loads the part that hurts rests, and one without a ladder sends nothi
     ...{ items: [{ case: A }], resting: ['thin'], minutesAsked: 8 },
     stops: [{ source: 'home', parts: ['hand'] }],
   })
-  const { record } = desk
-  const without = record.cases.map((c) => ({ ...c, ladder: null }))
-  expect(practiceSheet({ ...record, cases: without })).toMatchObject({ items: [], resting: [] })
+  expect(practiceSheet(withFaults(desk.record, { ladder: null }))).toMatchObject({
+    items: [],
+    resting: [],
+  })
 })
 
 test('one of its rungs that hurt at home rests, whatever it loads', () => {

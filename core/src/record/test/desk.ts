@@ -4,7 +4,16 @@ import type { IsoDate, IsoInstant } from '../../kit'
 import type { Condition } from '../../packs'
 import { USUAL_MENDING } from '../../mending'
 import { EMPTY_CARD, playRecord, refuseAct, undoAct } from '../index'
-import type { Act, ActBody, ActId, CaseId, LessonId, StudentCard, StudentRecord } from '../index'
+import type {
+  Act,
+  ActBody,
+  ActId,
+  CaseId,
+  CaseState,
+  LessonId,
+  StudentCard,
+  StudentRecord,
+} from '../index'
 
 export const START = '2026-01-12' as IsoDate
 export const TODAY = '2026-03-02' as IsoDate
@@ -114,3 +123,9 @@ export class Desk {
     return this.record.cases.find((c) => c.id === id)!
   }
 }
+
+/** The record with each of its faults changed alike. */
+export const withFaults = (record: StudentRecord, change: Partial<CaseState>): StudentRecord => ({
+  ...record,
+  cases: record.cases.map((c) => ({ ...c, ...change })),
+})
