@@ -54,6 +54,8 @@ function stryker() {
     tempDirName: folder,
     // Enough for a slow test where none else runs over the break.
     timeoutMS: 30_000,
+    // A machine with other work takes longer over the first run, of all tests, than the five minutes that are usual.
+    dryRunTimeoutMinutes: 30,
     reporters: ['progress-append-only'],
     clearTextReporter: { allowColor: false },
     warnings: { slow: false },
