@@ -1,26 +1,17 @@
 import { expect, test } from 'vitest'
 import { colourGrid } from './index'
 import type { GridCell } from './index'
-import { Desk } from './test/desk'
+import { Desk, hashOf } from './test/desk'
 
 const CELL: GridCell = { position: 'I', place: 'rosette', touch: 'connected' }
 
 function keep(desk: Desk, letter: string, grid: GridCell | null, brightness: number | null): void {
-  const hash = letter.repeat(64)
-  const kept = {
-    case: null,
-    hash,
-    take: 'notes',
-    type: 'audio/midi',
-    bytes: 900,
-    words: '',
-  } as const
-  desk.do({ kind: 'take-kept', lesson: desk.lesson, ...kept, ...(grid ? { grid } : {}) })
+  desk.do(desk.keeping(letter, grid ? { grid } : {}))
   if (brightness === null) return
   const value = { value: brightness, low: brightness - 0.1, high: brightness + 0.1 }
   desk.do({
     kind: 'take-measured',
-    hash,
+    hash: hashOf(letter),
     analyser: 'tone',
     version: '1',
     measures: [{ name: 'brightness', unit: 'times', ...value }],
@@ -39,7 +30,7 @@ test('each cell has the colour of its latest take; what was for no cell, or not 
     ['I', 'rosette', 3.4],
     ['I', 'bridge', 5],
   ])
-  desk.do({ kind: 'take-removed', hash: 'c'.repeat(64) })
+  desk.do({ kind: 'take-removed', hash: hashOf('c') })
   expect(colourGrid(desk.record.takes).map((c) => c.brightness.value)).toEqual([5, 3])
 })
 
@@ -51,7 +42,6 @@ test('a cell is one position, one place and one touch; only the colour of a take
   expect(colourGrid(desk.record.takes).map((c) => c.brightness.value)).toEqual([5, 4, 3])
   keep(desk, 'd', { ...CELL, place: 'bridge' }, null)
   const measures = [{ name: 'pitch', unit: 'cents', value: 1, low: 0, high: 2 }]
-  const hash = 'd'.repeat(64)
-  desk.do({ kind: 'take-measured', hash, analyser: 'tone', version: '1', measures })
+  desk.do({ kind: 'take-measured', hash: hashOf('d'), analyser: 'tone', version: '1', measures })
   expect(colourGrid(desk.record.takes)).toHaveLength(3)
 })

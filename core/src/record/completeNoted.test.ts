@@ -2,7 +2,7 @@
 import { describe, expect, test } from 'vitest'
 import { completeAct, refuseAct } from './index'
 import type { ActRequest } from './index'
-import { A, START } from './test/desk'
+import { A, hashOf, START } from './test/desk'
 import type { Desk } from './test/desk'
 import { ask, begun, KNOWLEDGE, L, noted } from './test/instrument'
 
@@ -36,7 +36,7 @@ describe('a sign', () => {
       code: 'unknown_finding',
       facts: { finding: 'of-nobody' },
     })
-    const heard = { hash: 'a'.repeat(64), seconds: 3 }
+    const heard = { hash: hashOf('a'), seconds: 3 }
     expect(ask(desk, noted('of-thin', { heard }))).toMatchObject({ code: 'unknown_take' })
     expect(completeAct(noted('of-thin', { heard }), null, KNOWLEDGE).ok).toBe(false)
   })
@@ -163,14 +163,11 @@ describe('the set-up', () => {
 })
 
 describe('a measured take', () => {
-  const hash = 'a'.repeat(64)
+  const hash = hashOf('a')
   /** Played notes, kept and measured. */
   function measured(value: number): Desk {
     const desk = begun()
-    desk.do({
-      ...{ kind: 'take-kept', lesson: L, case: null, hash, take: 'notes' },
-      ...{ type: 'audio/midi', bytes: 100, words: '' },
-    })
+    desk.do(desk.keeping('a'))
     const measures = [{ name: 'unevenness', value, low: value - 1, high: value + 1, unit: 'ms' }]
     desk.do({ kind: 'take-measured', hash, analyser: 'timing', version: '1', measures })
     return desk
@@ -213,14 +210,14 @@ describe('a measured take', () => {
     expect(ask(desk, says('of-thin'))).toMatchObject({
       ...{ code: 'take_says_nothing', facts: { finding: 'Sign of-thin' } },
     })
-    expect(ask(desk, says('uneven', 'b'.repeat(64)))).toMatchObject({ code: 'unknown_take' })
+    expect(ask(desk, says('uneven', hashOf('b')))).toMatchObject({ code: 'unknown_take' })
     desk.do({ kind: 'take-removed', hash })
     expect(ask(desk, says())).toMatchObject({ code: 'unknown_take' })
   })
 
   test('is measured again beside what was read of it, each value within its interval, other takes left alone', () => {
     const desk = measured(60)
-    const other = 'b'.repeat(64)
+    const other = hashOf('b')
     const again = (of: string, value: number) =>
       desk.try({
         ...{ kind: 'take-measured', hash: of, analyser: 'timing', version: '2', a4: 442 },
@@ -231,10 +228,7 @@ describe('a measured take', () => {
       'measure_outside_interval',
       'measure_outside_interval',
     ])
-    desk.do({
-      ...{ kind: 'take-kept', lesson: L, case: null, hash: other, take: 'notes' },
-      ...{ type: 'audio/midi', bytes: 100, words: '' },
-    })
+    desk.do(desk.keeping('b'))
     expect([again(hash, 10), again(hash, 20)]).toEqual([null, null])
     expect(desk.record.takes.map((t) => t.readings.map((r) => r.version))).toEqual([
       ['1', '2', '2'],

@@ -4,7 +4,7 @@ import { addDays } from '../kit'
 import type { IsoDate } from '../kit'
 import { keptShare, mondayOf, stopsHolding } from './index'
 import type { ActId, CaseId } from './index'
-import { A, Desk, START } from './test/desk'
+import { A, Desk, hashOf, START } from './test/desk'
 
 const week = mondayOf(START)
 const B = 'case-0-b' as CaseId
@@ -137,19 +137,8 @@ describe('the week at home', () => {
 describe('takes', () => {
   test('are taken out one by one, and once', () => {
     const desk = new Desk().open()
-    const hash = (letter: string) => letter.repeat(64)
-    const keep = (letter: string) =>
-      desk.try({
-        kind: 'take-kept',
-        lesson: desk.lesson,
-        case: null,
-        hash: hash(letter),
-        take: 'notes',
-        type: 'audio/midi',
-        bytes: 100,
-        words: letter,
-      })
-    const remove = (letter: string) => desk.try({ kind: 'take-removed', hash: hash(letter) })
+    const keep = (letter: string) => desk.try(desk.keeping(letter))
+    const remove = (letter: string) => desk.try({ kind: 'take-removed', hash: hashOf(letter) })
     expect([keep('a'), keep('b'), keep('a')]).toEqual([null, null, 'take_kept_already'])
     expect(remove('a')).toBeNull()
     expect(desk.record.takes.map((t) => [t.words, t.removed])).toEqual([

@@ -10,7 +10,7 @@ import {
   stoppedParts,
   summarise,
 } from './index'
-import { A, Desk, TODAY } from './test/desk'
+import { A, Desk, hashOf, TODAY } from './test/desk'
 import type { ActId, CaseId, LessonId } from './index'
 
 function mendedDesk(): Desk {
@@ -272,12 +272,8 @@ describe('undo', () => {
     const settled = desk.settle()
     desk.do({ kind: 'undone', act: settled })
     expect(desk.whyNotUndo(settled)?.code).toBe('undone_already')
-    const hash = 'a'.repeat(64)
-    desk.do({
-      ...({ kind: 'take-kept', lesson: desk.lesson, case: null, hash, take: 'notes' } as const),
-      ...{ type: 'audio/midi', bytes: 900, words: '' },
-    })
-    const removed = desk.do({ kind: 'take-removed', hash })
+    desk.do(desk.keeping('a'))
+    const removed = desk.do({ kind: 'take-removed', hash: hashOf('a') })
     expect(desk.whyNotUndo(removed)?.code).toBe('cannot_undo_removal')
   })
 })

@@ -1,21 +1,9 @@
 /** Takes: kept with a yes, gone with it, and each counting once for a try and once for the look of its lesson. */
 import { describe, expect, test } from 'vitest'
 import { mayKeep, refuseAct, TAKE_KINDS } from './index'
-import type { ActBody, CaseId, StudentCard, TakeKind } from './index'
-import { A, Desk, START } from './test/desk'
+import type { ActBody, CaseId, StudentCard } from './index'
+import { A, Desk, hashOf, START } from './test/desk'
 import { B } from './test/instrument'
-
-const hash = (letter: string) => letter.repeat(64)
-const keeping = (
-  desk: Desk,
-  letter: string,
-  more: Partial<{ take: TakeKind; case: CaseId }> = {},
-) =>
-  ({
-    ...({ kind: 'take-kept', lesson: desk.lesson, case: null, hash: hash(letter) } as const),
-    ...({ take: 'notes', type: 'audio/midi', bytes: 900, words: letter } as const),
-    ...more,
-  }) satisfies ActBody
 
 type Consents = StudentCard['consents']
 const saying = (state: 'given' | 'refused', ...of: (keyof Consents)[]): Partial<StudentCard> => {
@@ -39,22 +27,22 @@ describe('what may be kept', () => {
 
   test('without the yes it is refused by its kind and the student’s name', () => {
     const desk = new Desk(given('pictures')).open()
-    const why = refuseAct(desk.record, keeping(desk, 'a', { take: 'sound' }), START)
+    const why = refuseAct(desk.record, desk.keeping('a', { take: 'sound' }), START)
     expect(why).toMatchObject({
       ...{ code: 'no_consent_for_take', path: ['take'] },
       facts: { take: 'sound', name: 'Isla Marrow' },
     })
-    expect(desk.try(keeping(desk, 'a', { take: 'picture' }))).toBeNull()
+    expect(desk.try(desk.keeping('a', { take: 'picture' }))).toBeNull()
   })
 
   test('for a fault that is on record, or for none', () => {
     const desk = new Desk().open()
-    expect(desk.try(keeping(desk, 'a', { case: A }))).toBe('unknown_case')
+    expect(desk.try(desk.keeping('a', { case: A }))).toBe('unknown_case')
     desk.settle()
     desk.settle(B, 'thin')
-    expect(desk.try(keeping(desk, 'a', { case: 'case-0-c' as CaseId }))).toBe('unknown_case')
-    expect(desk.try(keeping(desk, 'a', { case: A }))).toBeNull()
-    expect(desk.try(keeping(desk, 'b'))).toBeNull()
+    expect(desk.try(desk.keeping('a', { case: 'case-0-c' as CaseId }))).toBe('unknown_case')
+    expect(desk.try(desk.keeping('a', { case: A }))).toBeNull()
+    expect(desk.try(desk.keeping('b'))).toBeNull()
     expect(desk.record.takes.map((t) => [t.words, t.case, t.date])).toEqual([
       ['a', A, START],
       ['b', null, START],
@@ -64,16 +52,16 @@ describe('what may be kept', () => {
 
 test('a yes that is taken back takes with it what it covered, and nothing else', () => {
   const desk = new Desk(given('recordings', 'pictures')).open()
-  desk.do(keeping(desk, 'a', { take: 'sound' }))
-  desk.do(keeping(desk, 'b', { take: 'picture' }))
-  desk.do(keeping(desk, 'c'))
+  desk.do(desk.keeping('a', { take: 'sound' }))
+  desk.do(desk.keeping('b', { take: 'picture' }))
+  desk.do(desk.keeping('c'))
   const removed = () => desk.record.takes.filter((t) => t.removed).map((t) => t.words)
   const card = desk.record.card
   desk.do({ kind: 'card-changed', card: { ...card, name: 'Isla M.' } })
   expect(removed()).toEqual([])
   desk.do({ kind: 'card-changed', card: { ...card, ...given('pictures') } })
   expect(removed()).toEqual(['a'])
-  desk.do({ kind: 'take-removed', hash: hash('c') })
+  desk.do({ kind: 'take-removed', hash: hashOf('c') })
   desk.do({ kind: 'card-changed', card: { ...card, ...given() } })
   expect(removed()).toEqual(['a', 'b', 'c'])
 })
@@ -84,17 +72,17 @@ describe('a take that is to count', () => {
     const desk = new Desk().open()
     desk.settle()
     desk.remedy()
-    desk.do(keeping(desk, 'a'))
-    desk.do(keeping(desk, 'b'))
+    desk.do(desk.keeping('a'))
+    desk.do(desk.keeping('b'))
     return desk
   }
   const tried = (desk: Desk, take?: string, clean = 1): ActBody => ({
     ...({ kind: 'rung-tried', lesson: desk.lesson, case: A, rung: 'rung-1', clean } as const),
-    ...{ tries: 1, ...(take === undefined ? {} : { take: hash(take) }) },
+    ...{ tries: 1, ...(take === undefined ? {} : { take: hashOf(take) }) },
   })
   const looked = (desk: Desk, take?: string, clean = 1): ActBody => ({
     ...({ kind: 'look-taken', lesson: desk.lesson, case: A, condition: 'exercise' } as const),
-    ...{ prompted: false, clean, tries: 1, ...(take === undefined ? {} : { take: hash(take) }) },
+    ...{ prompted: false, clean, tries: 1, ...(take === undefined ? {} : { take: hashOf(take) }) },
   })
 
   test('counts as a try once; another take counts too, and so does what was heard without one', () => {
@@ -106,8 +94,8 @@ describe('a take that is to count', () => {
     expect(desk.try(tried(desk))).toBeNull()
     expect(desk.try(tried(desk, 'c'))).toBe('unknown_take')
     expect(desk.case().ladder!.tries.map((t) => [t.take ?? null, t.clean])).toEqual([
-      [hash('a'), 1],
-      [hash('b'), 0],
+      [hashOf('a'), 1],
+      [hashOf('b'), 0],
       [null, 1],
       [null, 1],
     ])
@@ -120,7 +108,7 @@ describe('a take that is to count', () => {
     expect(desk.try(looked(desk, 'a'))).toBeNull()
     expect(desk.try(looked(desk, 'b'))).toBe('look_by_take_already')
     expect(desk.try(looked(desk))).toBeNull()
-    expect(desk.case().looks.map((l) => l.take ?? null)).toEqual([null, hash('a'), null])
+    expect(desk.case().looks.map((l) => l.take ?? null)).toEqual([null, hashOf('a'), null])
     desk.open()
     expect(desk.try(looked(desk, 'b'))).toBeNull()
   })

@@ -2,14 +2,13 @@ import { expect, test } from 'vitest'
 import { addDays } from '../kit'
 import { playedAtHome } from '../practice'
 import { weakerHand } from './index'
-import { A, Desk, START } from './test/desk'
+import { A, Desk, hashOf, START } from './test/desk'
 
-const HASH = 'a'.repeat(64)
+const HASH = hashOf('a')
 
 function deskWithTake(low: number, high: number, analyser = 'timing'): Desk {
   const desk = new Desk().open()
-  const kept = { case: null, hash: HASH, take: 'notes', type: 'audio/midi', bytes: 900 } as const
-  desk.do({ kind: 'take-kept', lesson: desk.lesson, words: '', ...kept })
+  desk.do(desk.keeping('a'))
   const measure = { name: 'left-more-uneven', value: (low + high) / 2, low, high, unit: 'share' }
   const other = { name: 'unevenness', value: -1, low: -2, high: -0.5, unit: 'ms' }
   desk.do({

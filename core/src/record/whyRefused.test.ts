@@ -5,7 +5,7 @@ import type { IsoDate } from '../kit'
 import { USUAL_MENDING } from '../mending'
 import { completeAct, refuseAct } from './index'
 import type { ActBody, ActRequest, LessonId } from './index'
-import { A, Desk, START, TODAY } from './test/desk'
+import { A, Desk, hashOf, START, TODAY } from './test/desk'
 import { B, KNOWLEDGE } from './test/instrument'
 
 const why = (desk: Desk, act: ActBody, today: IsoDate = TODAY) => {
@@ -219,17 +219,12 @@ test('what the knowledge does not have is refused by its name', () => {
 
 test('what is heard in a take needs the take, and one that is still there', () => {
   const desk = new Desk().open()
-  const hash = (letter: string) => letter.repeat(64)
-  for (const letter of ['a', 'b']) {
-    desk.do({
-      ...({ kind: 'take-kept', lesson: desk.lesson, case: null, hash: hash(letter) } as const),
-      ...({ take: 'notes', type: 'audio/midi', bytes: 900, words: letter } as const),
-    })
-  }
+  desk.do(desk.keeping('a'))
+  desk.do(desk.keeping('b'))
   const heard = (letter: string) => {
     const request = {
       ...{ kind: 'sign-noted', lesson: desk.lesson, finding: 'of-thin', strength: 'marked' },
-      ...{ prompted: false, condition: null, heard: { hash: hash(letter), seconds: 1.5 } },
+      ...{ prompted: false, condition: null, heard: { hash: hashOf(letter), seconds: 1.5 } },
     } as ActRequest
     const whole = completeAct(request, desk.record, KNOWLEDGE)
     if (!whole.ok) return [whole.refusal.code, whole.refusal.path]
@@ -237,9 +232,9 @@ test('what is heard in a take needs the take, and one that is still there', () =
     return desk.record.lessons[0]!.signs.at(-1)!.heard
   }
   expect(heard('c')).toEqual(['unknown_take', ['heard']])
-  expect(heard('b')).toEqual({ hash: hash('b'), seconds: 1.5 })
-  desk.do({ kind: 'take-removed', hash: hash('a') })
+  expect(heard('b')).toEqual({ hash: hashOf('b'), seconds: 1.5 })
+  desk.do({ kind: 'take-removed', hash: hashOf('a') })
   expect(heard('a')).toEqual(['unknown_take', ['heard']])
-  expect(heard('b')).toEqual({ hash: hash('b'), seconds: 1.5 })
-  expect(desk.try({ kind: 'take-removed', hash: hash('a') })).toBe('unknown_take')
+  expect(heard('b')).toEqual({ hash: hashOf('b'), seconds: 1.5 })
+  expect(desk.try({ kind: 'take-removed', hash: hashOf('a') })).toBe('unknown_take')
 })

@@ -8,6 +8,7 @@ import type {
   Act,
   ActBody,
   ActId,
+  ActOf,
   CaseId,
   CaseState,
   LessonId,
@@ -18,6 +19,9 @@ import type {
 export const START = '2026-01-12' as IsoDate
 export const TODAY = '2026-03-02' as IsoDate
 export const A = 'case-0-a' as CaseId
+
+/** The hash of the take that is named by one letter. */
+export const hashOf = (letter: string) => letter.repeat(64)
 
 /** Writes acts one after the other and refuses what the record refuses. */
 export class Desk {
@@ -112,6 +116,20 @@ export class Desk {
       clean,
       tries,
     })
+  }
+  /** Played notes kept with the lesson, named by one letter. */
+  keeping(letter: string, more: Partial<ActOf<'take-kept'>> = {}) {
+    return {
+      kind: 'take-kept' as const,
+      lesson: this.lesson,
+      case: null,
+      hash: hashOf(letter),
+      take: 'notes' as const,
+      type: 'audio/midi',
+      bytes: 900,
+      words: letter,
+      ...more,
+    }
   }
   /** Why the act cannot be undone; null when it can. */
   whyNotUndo(target: ActId) {
