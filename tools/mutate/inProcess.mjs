@@ -19,7 +19,7 @@ import {
 } from '@stryker-mutator/api/test-runner'
 
 const SPACE = '__stryker__'
-/** Tests of many random stories take longer than this, ms; unless all are wanted, they are asked where no other runs over the break. */
+/** Tests of many random stories work longer than this, ms of the processor; unless all are wanted, they are asked where no other runs over the break. */
 const SLOW_MS = 2500
 const ALL_TESTS = process.env.MUTATE_ALL_TESTS === '1'
 /** A break is taken for a hang when it is run over ten times as often as the tests that are asked did unbroken, or so often. */
@@ -51,6 +51,8 @@ class InProcess {
   /** By its name: what to run, and how long it took when nothing was broken. */
   tests = new Map()
   took = new Map()
+  /** How long the processor worked for it, ms: on a machine with other work it only took longer. */
+  worked = new Map()
   /** By the break: how often the tests that will be asked run over it. */
   hits = new Map()
 
@@ -121,10 +123,12 @@ class InProcess {
     const tests = []
     for (const id of this.tests.keys()) {
       this.space.currentTestId = id
-      const begun = performance.now()
+      const [begun, before] = [performance.now(), process.cpuUsage()]
       const error = await this.wrong(id)
       const timeSpentMs = performance.now() - begun
+      const { user, system } = process.cpuUsage(before)
       this.took.set(id, timeSpentMs)
+      this.worked.set(id, (user + system) / 1000)
       // A slow one that is not asked gives nobody time to hang in.
       const fact = { id, name: id, timeSpentMs: this.isQuick(id) ? timeSpentMs : 0 }
       tests.push(
@@ -135,7 +139,11 @@ class InProcess {
     }
     this.space.currentTestId = undefined
     const { mutantCoverage } = this.space
-    const learnt = { took: [...this.took], hits: [...this.hitsOf(mutantCoverage.perTest)] }
+    const learnt = {
+      took: [...this.took],
+      worked: [...this.worked],
+      hits: [...this.hitsOf(mutantCoverage.perTest)],
+    }
     writeFileSync(LEARNT, JSON.stringify(learnt))
     return { status: DryRunStatus.Complete, tests, mutantCoverage }
   }
@@ -151,13 +159,14 @@ class InProcess {
   }
 
   learn() {
-    const { took, hits } = JSON.parse(readFileSync(LEARNT, 'utf8'))
+    const { took, worked, hits } = JSON.parse(readFileSync(LEARNT, 'utf8'))
     this.took = new Map(took)
+    this.worked = new Map(worked)
     this.hits = new Map(hits)
   }
 
   isQuick(id) {
-    return ALL_TESTS || (this.took.get(id) ?? 0) < SLOW_MS
+    return ALL_TESTS || (this.worked.get(id) ?? 0) < SLOW_MS
   }
 
   async mutantRun({ activeMutant, testFilter, mutantActivation }) {

@@ -200,6 +200,11 @@ describe('the order of what waits', () => {
     const faults = [{ id: 'a', remedies: ['mend-a', 'mend-b'] }]
     const either = { ...knowledge, faults } as unknown as Knowledge
     expect(proposeProjects(desk.record, either, START)[0]!.reasons).toEqual([{ kind: 'may-harm' }])
+    const remedies = [{ id: 'mend-a', loads: ['leg', 'hand'] }]
+    const partly = { ...knowledge, faults, remedies } as unknown as Knowledge
+    expect(proposeProjects(desk.record, partly, START)[0]!.reasons).toContainEqual({
+      kind: 'hurts',
+    })
     const unknown = { ...knowledge, faults: [] } as unknown as Knowledge
     expect(proposeProjects(desk.record, unknown, START)[0]!.reasons).toEqual([{ kind: 'may-harm' }])
   })

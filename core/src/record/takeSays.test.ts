@@ -167,6 +167,8 @@ describe('against the student’s own usual value', () => {
     expect(notToldYet(record(now), now, other)).toEqual([])
     const both = takeOf(9, reading([measure('pitch', 3), measure('level', -30)]))
     expect(notToldYet(record(both), both, known).map((f) => f.id)).toEqual(['weak'])
+    const unmeasured = takeOf(9, null)
+    expect(notToldYet(record(unmeasured), unmeasured, known)).toEqual([])
   })
 
   test('what lies near it is clear, however far from nought', () => {
@@ -271,6 +273,8 @@ describe('only when fast', () => {
     expect(beside(at(60, 5, {}, 2))).toEqual([])
     const slow = [measure('tempo', 60), measure('unevenness', 5)]
     expect(beside(takeOf(1, reading(slow, rung('arpeggio'))))).toEqual([])
+    // Nor one that was laid against nothing, or never measured.
+    expect(beside(takeOf(1, reading(slow)), takeOf(1, null))).toEqual([])
     expect(beside(takeOf(1, reading(slow, { ...rung('scale'), analyser: 'tone' })))).toEqual([])
   })
 })
