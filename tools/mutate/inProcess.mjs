@@ -19,7 +19,10 @@ import {
 } from '@stryker-mutator/api/test-runner'
 
 const SPACE = '__stryker__'
-/** Tests of many random stories work longer than this, ms of the processor; unless all are wanted, they are asked where no other runs over the break. */
+/**
+ * Tests of many random stories work longer than this, ms of the processor; unless all are wanted, they are asked where
+ * no other runs over the break.
+ */
 const SLOW_MS = 2500
 const ALL_TESTS = process.env.MUTATE_ALL_TESTS === '1'
 /** A break is taken for a hang when it is run over ten times as often as the tests that are asked did unbroken, or so often. */

@@ -219,8 +219,7 @@ test('lessons on one rung are stuck from the third on, less those that were wait
     desk.open()
     after.push(stuck())
   }
-  const from = after.findIndex((n) => n > 0)
-  expect(after.slice(from)).toEqual(after.slice(from).map((_, i) => from + 1 + i))
+  expect(after).toEqual([0, 0, 3, 4])
   desk.do({ kind: 'stuck-dismissed', case: A, reason: 'Exam weeks' })
   expect(stuck()).toBe(0)
   expect(desk.case().overrules).toMatchObject([{ reason: 'Exam weeks', kind: 'stuck-dismissed' }])

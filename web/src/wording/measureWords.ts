@@ -15,7 +15,7 @@ export function measureWords(name: string): string {
 /** A value in its unit, with a sign where it goes both ways. */
 export function sayValue(value: number, unit: string): string {
   // What rounds to nought has no sign.
-  const minus = (text: string) => text.replace(/^-(?=[0.]*(?:\D|$))/, '').replace('-', '−')
+  const minus = (text: string) => text.replace(/^-(?=[0.]*(?:[^\d.]|$))/, '').replace('-', '−')
   switch (unit) {
     case 'share':
       return minus(`${Math.round(value * 100)}\u00a0%`)
