@@ -6,8 +6,8 @@ export default defineConfig({
   globalSetup: './support/preparedDemo.ts',
   outputDir: '../test-results',
   // A slow machine is not a failure: the axe runs alone take seconds a screen, and what is waited for comes late.
-  timeout: 300_000,
-  expect: { timeout: 60_000 },
+  timeout: 600_000,
+  expect: { timeout: 120_000 },
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,

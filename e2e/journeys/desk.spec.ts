@@ -5,6 +5,7 @@ import {
   beginLesson,
   expect,
   expectAccessible,
+  noteSign,
   test,
 } from '../support/journey'
 import type { HostedStudio } from '../support/host'
@@ -207,6 +208,32 @@ test('the next step leads to where it is done, by pointer and by key', async ({ 
   const project = page.getByRole('article').filter({ has: page.locator(':focus') })
   await expect(project).toBeInViewport()
   await expect(project).toContainText('Ask: what was the cue, and why?')
+})
+
+test('the desk stays under the hand when the record cannot be had anew', async ({
+  page,
+  studio,
+}) => {
+  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
+  await beginLesson(page)
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  const signs = page.getByRole('list', { name: 'Signs noted' }).getByRole('listitem')
+  await noteSign(page, 'muted', '2')
+  await noteSign(page, 'weak', '1')
+  await expect(signs).toHaveCount(2)
+  await allSent(page)
+  // Something in between fails. What an undoing does is asked of the server, so the desk asks for the record.
+  const record = /\/api\/students\/[^/]+$/
+  await page.route(record, (route) => route.fulfill({ status: 502, body: 'bad gateway' }))
+  await line.press('Control+z')
+  await line.fill('half a wo')
+  await expect(page.getByText('What you see was kept here when it last did.')).toBeVisible()
+  await expect(line).toBeFocused()
+  await expect(line).toHaveValue('half a wo')
+  await page.unroute(record)
+  await expect(page.getByText('What you see was kept here')).toHaveCount(0)
+  await expect(signs).toHaveCount(1)
+  await expect(line).toHaveValue('half a wo')
 })
 
 test('the second lesson with two projects: strength, cues and looks are in sight, and no reasoning before it is needed', async ({

@@ -122,3 +122,15 @@ test('the open lesson on a tablet by touch has no grave axe finding and no sidew
   expect(spill).toBeLessThanOrEqual(0)
   await context.close()
 })
+
+test('a screen that could not be had is there with one press', async ({ page, demo }) => {
+  const record = /\/api\/students\/[^/]+$/
+  await page.route(record, (route) => route.fulfill({ status: 502, body: 'bad gateway' }))
+  await page.goto(`${demo.url}/students/student-marrow`)
+  await expect(page.getByText('The server could not do that.')).toBeVisible()
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByText('The server could not do that.')).toBeVisible()
+  await page.unroute(record)
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Isla Marrow' })).toBeVisible()
+})

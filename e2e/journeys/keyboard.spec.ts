@@ -59,6 +59,7 @@ test('the whole loop from the keyboard alone: add, sign, check, settle, look, sh
 
   await tabTo(page, 'button', 'Close the lesson')
   await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Something that works')).toBeFocused()
   await page.keyboard.type('Asks why')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('heading', { name: 'Practice for Wren Castell' })).toBeVisible()

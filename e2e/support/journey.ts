@@ -5,6 +5,7 @@ import type { Browser, BrowserContext, Locator, Page } from '@playwright/test'
 import { Host } from './host'
 import type { HostedStudio } from './host'
 import { DEMO_TODAY, demoCopy } from './preparedDemo'
+import { useWitnessed } from './witness'
 
 /** A studio that is opened while the journey before it is under way. */
 class Ahead {
@@ -60,6 +61,7 @@ export const test = base.extend<Studios, StudiosAhead>({
   host: [({}, use) => useHost(use), { scope: 'worker' }],
   studios: [({ host }, use) => useAhead(() => host.open(), use), { scope: 'worker' }],
   demos: [({ host }, use) => useAhead(() => openDemo(host), use), { scope: 'worker' }],
+  page: ({ page }, use, journey) => useWitnessed(page, use, journey),
   studio: ({ studios }, use) => useStudio(studios, use),
   demo: ({ demos }, use) => useStudio(demos, use),
 })

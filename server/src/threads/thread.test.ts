@@ -1,6 +1,6 @@
 import { setTimeout as wait } from 'node:timers/promises'
 import { expect, test } from 'vitest'
-import { Left, Thread, TooHeavy } from './thread'
+import { Left, Thread, timeLeft, TooHeavy } from './thread'
 
 const trial = (limits: { msMost?: number; idleMs?: number } = {}) =>
   new Thread<string, string>('../test/trial', { msMost: 60_000, heapMb: 64, ...limits })
@@ -10,6 +10,22 @@ test('a job that hangs is refused, and the ones behind it are done', async () =>
   const [hung, behind] = await Promise.allSettled([thread.ask('hang'), thread.ask('behind')])
   expect(hung).toMatchObject({ status: 'rejected', reason: expect.any(TooHeavy) as TooHeavy })
   expect(behind).toEqual({ status: 'fulfilled', value: 'BEHIND' })
+  await thread.end()
+})
+
+test('time is what was worked: a busy machine gives more of the clock, and a job that only waits has an end too', () => {
+  expect(timeLeft(1000, 400, 400)).toBe(600)
+  expect(timeLeft(1000, 1000, 1000)).toBe(0)
+  // The machine was elsewhere for two seconds of three.
+  expect(timeLeft(1000, 900, 3000)).toBe(100)
+  expect(timeLeft(1000, 5, 6000)).toBe(0)
+  expect(timeLeft(1000, 5, 5900)).toBe(100)
+})
+
+test('a job that waits and never works is refused', async () => {
+  const thread = trial({ msMost: 50 })
+  await expect(thread.ask('wait')).rejects.toThrow(TooHeavy)
+  await expect(thread.ask('after')).resolves.toBe('AFTER')
   await thread.end()
 })
 

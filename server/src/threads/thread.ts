@@ -4,7 +4,7 @@ import { Worker } from 'node:worker_threads'
 
 /** What a thread may cost. */
 export interface ThreadLimits {
-  /** Milliseconds of one job, from when the thread is ready; longer, and the thread is ended. */
+  /** Milliseconds of work for one job, from when the thread is ready; longer, and the thread is ended. */
   readonly msMost: number
   /** Megabytes of JavaScript memory. What a WebAssembly module takes is bounded by what it is given. */
   readonly heapMb: number
@@ -12,9 +12,26 @@ export interface ThreadLimits {
   readonly idleMs?: number
 }
 
-/** Milliseconds a thread may take until it is ready, on a machine that is busy with something else. */
+/** Milliseconds of work a thread may take until it is ready. */
 const START_MS_MOST = 60_000
 const USUAL_IDLE_MS = 60_000
+/** As many times its limit a job may last by the clock, where the machine does not let it work. */
+const BUSY_MOST = 6
+const MICROSECONDS = 1000
+
+/**
+ * Milliseconds after which a job has had its time; nought or less when it has. It has when so much was worked since it
+ * began, or when it has lasted several times as long: a job that waits for something works nothing.
+ */
+export function timeLeft(msMost: number, workedMs: number, lastedMs: number): number {
+  return Math.min(msMost - workedMs, msMost * BUSY_MOST - lastedMs)
+}
+
+/** What this process worked since, all threads together: never less than what the one at the job did. */
+function workedSince(before: NodeJS.CpuUsage): number {
+  const { user, system } = process.cpuUsage(before)
+  return (user + system) / MICROSECONDS
+}
 
 /** The job took more time or memory than it may, or took its thread along; nothing else is harmed. */
 export class TooHeavy extends Error {
@@ -114,12 +131,12 @@ export class Thread<Job, Answer> {
     // The process may not end under somebody who waits for an answer.
     this.worker.ref()
     if (this.ready) this.send()
-    else this.setTimer(START_MS_MOST)
+    else this.limitWork(START_MS_MOST)
   }
 
   private send(): void {
     if (!this.current) return
-    this.setTimer(this.limits.msMost)
+    this.limitWork(this.limits.msMost)
     try {
       this.worker?.postMessage(this.current.job)
     } catch (error) {
@@ -172,20 +189,37 @@ export class Thread<Job, Answer> {
   /** Nobody waits: the thread holds nobody up and ends after a while. */
   private rest(): void {
     this.worker?.unref()
-    this.setTimer(this.limits.idleMs ?? USUAL_IDLE_MS)
+    this.setTimer(this.limits.idleMs ?? USUAL_IDLE_MS, () => this.lost(new Left(this.name)))
     this.timer?.unref()
   }
 
-  private setTimer(ms: number): void {
+  private setTimer(ms: number, then: () => void): void {
     if (this.timer) clearTimeout(this.timer)
-    this.timer = setTimeout(() => {
-      this.lost(new TooHeavy(`${this.name}: longer than ${ms} ms`))
-    }, ms)
+    this.timer = setTimeout(then, ms)
+  }
+
+  /** Ends what the thread is at, its start or a job, when it has had its time. */
+  private limitWork(msMost: number): void {
+    const [begun, before] = [performance.now(), process.cpuUsage()]
+    let now: NodeJS.Timeout | null = null
+    const look = () => {
+      if (this.timer !== now) return
+      const left = timeLeft(msMost, workedSince(before), performance.now() - begun)
+      if (left > 0) lookIn(left)
+      else this.lost(new TooHeavy(`${this.name}: longer than ${msMost} ms`))
+    }
+    const lookIn = (ms: number) => {
+      // Where this process was held up, the answer may lie here unread: it is read first.
+      this.setTimer(ms, () => setImmediate(look))
+      now = this.timer
+    }
+    lookIn(msMost)
   }
 
   /** The thread is no more, or is to be no more; who waits in line gets a new one. */
   private lost(error: TooHeavy | Left): void {
     if (this.timer) clearTimeout(this.timer)
+    this.timer = null
     const { worker, current } = this
     this.worker = null
     this.ready = false

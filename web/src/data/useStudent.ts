@@ -1,5 +1,4 @@
 /** A student's record with everything not yet sent already in it. */
-import { useQuery } from '@tanstack/react-query'
 import type { PackResponse, StudentResponse } from '@vein-mend/contract'
 import type { IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
@@ -7,8 +6,11 @@ import { addAct } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { useEffect, useMemo } from 'react'
 import { api } from './api'
+import { latestAct } from './latestAct'
+import type { LatestAct } from './latestAct'
 import type { Parcel } from './mail/parcel'
 import { rankWith, useMailState } from './useActs'
+import { useShown } from './useShown'
 
 /**
  * Takes back, for the eye, what was undone while the server is away: signs, checks and comparisons vanish at
@@ -53,11 +55,11 @@ function withWaiting(
 }
 
 export function useStudents() {
-  return useQuery({ queryKey: ['students'], queryFn: api.students })
+  return useShown({ queryKey: ['students'], queryFn: api.students })
 }
 
 export function usePacks() {
-  return useQuery({ queryKey: ['packs'], queryFn: api.packs, staleTime: Infinity })
+  return useShown({ queryKey: ['packs'], queryFn: api.packs, staleTime: Infinity })
 }
 
 /**
@@ -65,7 +67,7 @@ export function usePacks() {
  * when that changes, so that screen and server rank alike; what was there is shown until it comes.
  */
 export function usePack(id: string | undefined, digest?: string) {
-  return useQuery({
+  return useShown({
     queryKey: ['pack', id, ...(digest === undefined ? [] : [digest])],
     queryFn: () => api.pack(id ?? ''),
     enabled: id !== undefined,
@@ -82,6 +84,8 @@ export interface StudentView {
   readonly head: StudentResponse['head']
   readonly record: StudentRecord
   readonly recent: StudentResponse['recent']
+  /** What an undo by key takes back. */
+  readonly latest: LatestAct | null
   readonly knowledge: Knowledge
   /** Of that knowledge. */
   readonly digest: string
@@ -105,6 +109,10 @@ function viewOf(
     head: student.head,
     record: withWaiting(student, parcels, pack.knowledge),
     recent: student.recent,
+    latest: latestAct(
+      student.recent,
+      parcels.flatMap((p) => p.requests),
+    ),
     knowledge: pack.knowledge,
     digest: pack.digest,
   }
@@ -114,7 +122,7 @@ function viewOf(
 
 export function useStudent(id: string) {
   const { waiting } = useMailState()
-  const student = useQuery({ queryKey: ['student', id], queryFn: () => api.student(id) })
+  const student = useShown({ queryKey: ['student', id], queryFn: () => api.student(id) })
   const pack = usePack(student.data?.record.card.instrument, student.data?.knowledge)
   const digest = pack.data?.digest
   useEffect(() => {

@@ -1,20 +1,31 @@
 /** A screen that has nothing to show: what is the matter, and the way back. */
 import { Link } from 'react-router'
+import { Button } from './Button'
 
 interface Props {
   readonly title?: string
   readonly about?: string
+  /** Asks for it once more, where that may help. */
+  readonly onAgain?: () => void
 }
 
 /** Without words of its own: an address that names nothing. */
 export function NotHere({
   title = 'There is nothing at this address',
   about = 'The student, lesson or pack may have been named differently.',
+  onAgain,
 }: Props) {
   return (
     <div className="py-16 text-center">
       <h1 className="text-xl">{title}</h1>
       <p className="text-kiln mt-2">{about}</p>
+      {onAgain && (
+        <p className="mt-4">
+          <Button look="main" onClick={onAgain}>
+            Try again
+          </Button>
+        </p>
+      )}
       <p className="mt-4">
         <Link to="/" className="underline">
           Go to Today

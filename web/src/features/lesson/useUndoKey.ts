@@ -1,4 +1,4 @@
-/** Ctrl+Z (or Command+Z) undoes the last thing noted, unless text is being typed. */
+/** Ctrl+Z (or Command+Z) undoes the last thing noted; in a field with text it is the text's own. */
 import { useEffect } from 'react'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
@@ -6,24 +6,24 @@ import type { StudentView } from '../../data/useStudent'
 import { actName } from '../../wording/acts'
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLInputElement && target.value !== ''
+  const field = target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
+  return field && target.value !== ''
 }
 
 export function useUndoKey(view: StudentView): void {
   const act = useActs(view.id)
-  const { recent } = view
+  const { latest } = view
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || isTyping(event.target)) return
-      const last = recent.find((r) => !r.undone && r.act.kind !== 'student-added')
-      if (!last) return
+      if (!latest) return
       event.preventDefault()
-      act([{ kind: 'undone', act: last.act.id }])
-      toast(`Undone: ${actName(last.act.kind).toLowerCase()}`)
+      act([{ kind: 'undone', act: latest.id }])
+      toast(`Undone: ${actName(latest.kind).toLowerCase()}`)
     }
     window.addEventListener('keydown', onKey)
     return () => {
       window.removeEventListener('keydown', onKey)
     }
-  }, [act, recent])
+  }, [act, latest])
 }

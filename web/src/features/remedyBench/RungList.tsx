@@ -1,23 +1,16 @@
 /** The rungs in order: dragged by hand or moved by key, chosen to be looked at. */
 import { sayPass } from '@vein-mend/core/packs'
-import {
-  closestCenter,
-  DndContext,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core'
+import { closestCenter, DndContext, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import type { DragEndEvent } from '@dnd-kit/core'
 import {
   arrayMove,
   SortableContext,
-  sortableKeyboardCoordinates,
   useSortable,
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable'
 import type { LadderRung } from '@vein-mend/core/remedy'
 import { GripVertical, Music } from 'lucide-react'
+import { useCallback, useLayoutEffect, useRef } from 'react'
 
 interface Props {
   readonly rungs: readonly LadderRung[]
@@ -28,22 +21,18 @@ interface Props {
   readonly onOrder: (rungs: readonly LadderRung[]) => void
 }
 
-function Row({
-  rung,
-  number,
-  chosen,
-  now,
-  onChoose,
-}: {
-  rung: LadderRung
-  number: number
-  chosen: boolean
-  now: boolean
-  onChoose: () => void
-}) {
-  const { setNodeRef, transform, transition, isDragging, attributes, listeners } = useSortable({
-    id: rung.id,
-  })
+interface RowProps {
+  readonly rung: LadderRung
+  readonly number: number
+  readonly chosen: boolean
+  readonly now: boolean
+  readonly onChoose: () => void
+  /** By one place, by key. */
+  readonly onStep: (step: 1 | -1, handle: HTMLElement) => void
+}
+
+function Row({ rung, number, chosen, now, onChoose, onStep }: RowProps) {
+  const { setNodeRef, transform, transition, isDragging, listeners } = useSortable({ id: rung.id })
   return (
     <li
       ref={setNodeRef}
@@ -56,8 +45,13 @@ function Row({
       <button
         type="button"
         aria-label={`Move rung ${number}: ${rung.name}`}
-        className="grid w-10 cursor-grab place-items-center"
-        {...attributes}
+        aria-description="Arrow up and down move it by one place"
+        className="grid w-10 cursor-grab touch-none place-items-center"
+        onKeyDown={(event) => {
+          if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return
+          event.preventDefault()
+          onStep(event.key === 'ArrowDown' ? 1 : -1, event.currentTarget)
+        }}
         {...listeners}
       >
         <GripVertical aria-hidden size={16} />
@@ -82,16 +76,32 @@ function Row({
   )
 }
 
+/** What a key moved takes another place in the page and would lose the keys: they stay with it. */
+function useKeysStay(rungs: readonly LadderRung[]) {
+  const moved = useRef<HTMLElement | null>(null)
+  useLayoutEffect(() => {
+    moved.current?.focus()
+    moved.current = null
+  }, [rungs])
+  return useCallback((handle: HTMLElement) => {
+    moved.current = handle
+  }, [])
+}
+
 export function RungList({ rungs, chosen, now, onChoose, onOrder }: Props) {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  )
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
+  const keysStayAt = useKeysStay(rungs)
   const ids = rungs.map((r) => r.id)
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return
     const from = ids.indexOf(String(active.id))
     const to = ids.indexOf(String(over.id))
+    onOrder(arrayMove([...rungs], from, to))
+  }
+  const step = (from: number, by: 1 | -1, handle: HTMLElement) => {
+    const to = from + by
+    if (to < 0 || to >= rungs.length) return
+    keysStayAt(handle)
     onOrder(arrayMove([...rungs], from, to))
   }
   return (
@@ -106,6 +116,7 @@ export function RungList({ rungs, chosen, now, onChoose, onOrder }: Props) {
               chosen={rung.id === chosen}
               now={rung.id === now}
               onChoose={() => onChoose(rung.id)}
+              onStep={(by, handle) => step(i, by, handle)}
             />
           ))}
         </ol>

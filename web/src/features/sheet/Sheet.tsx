@@ -1,5 +1,4 @@
 /** The practice sheet: the week by exercise to be ticked, then each with its words and notes; made to be printed. */
-import { useQuery } from '@tanstack/react-query'
 import type { SheetEntry, SheetResponse } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
@@ -11,6 +10,7 @@ import { api } from '../../data/api'
 import { Failed } from '../../data/Failed'
 import { StudentContext, useView } from '../../data/studentContext'
 import { useMailState } from '../../data/useActs'
+import { useShown } from '../../data/useShown'
 import { useStudent } from '../../data/useStudent'
 import { GiveWeek, useGiveWeek } from '../../parts/GiveWeek'
 import { Button, buttonClass } from '../../ui/Button'
@@ -170,7 +170,7 @@ function SheetOf({ day }: { readonly day: IsoDate }) {
     data: sheet,
     error,
     isPlaceholderData,
-  } = useQuery({
+  } = useShown({
     // Remembered by where the record stands: the same record has the same sheet.
     queryKey: ['sheet', view.id, day, view.head, view.digest],
     queryFn: () => api.sheet(view.id, day),

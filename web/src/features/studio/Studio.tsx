@@ -1,10 +1,11 @@
 /** The studio: how it teaches where teachers differ, and how often its diagnoses came true. */
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import type { StudioResponse } from '@vein-mend/contract'
 import type { Schools } from '@vein-mend/core/packs'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
 import { useChange } from '../../data/useChange'
+import { useShown } from '../../data/useShown'
 import { forgetEverybody } from '../../data/forget'
 import { Failed } from '../../data/Failed'
 import { Button } from '../../ui/Button'
@@ -96,7 +97,7 @@ function sayInstruments(names: readonly string[]): string {
 }
 
 export function Studio() {
-  const { data, error } = useQuery({ queryKey: ['studio'], queryFn: api.studio })
+  const { data, error } = useShown({ queryKey: ['studio'], queryFn: api.studio })
   const { now, choose } = useChoosing(data?.schools ?? {})
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the studio" />

@@ -1,5 +1,4 @@
 /** Played notes: heard again by plain tones, and shown note by note. */
-import { useQuery } from '@tanstack/react-query'
 import type { TakeTimingResponse } from '@vein-mend/contract'
 import { latestReading } from '@vein-mend/core/record'
 import type { Take } from '@vein-mend/core/record'
@@ -8,6 +7,7 @@ import { useEffect, useRef, useState } from 'react'
 import { api } from '../../data/api'
 import { Failed } from '../../data/Failed'
 import { useView } from '../../data/studentContext'
+import { useShown } from '../../data/useShown'
 import { NotePlayer } from '../../devices/notePlayer'
 import { Button } from '../../ui/Button'
 import { Loading, Section } from '../../ui/Page'
@@ -53,7 +53,7 @@ function Hear({ timing }: { timing: TakeTimingResponse }) {
 
 export function PlayedNotes({ take }: { take: Take }) {
   const view = useView()
-  const { data: timing, error } = useQuery({
+  const { data: timing, error } = useShown({
     queryKey: ['take-timing', view.id, take.hash, latestReading(take)?.act],
     queryFn: () => api.takeTiming(view.id, take.hash),
   })

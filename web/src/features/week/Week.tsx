@@ -1,6 +1,6 @@
 /** The week at home: what fits, why each block is where it is, what gave way, and what more time would bring. */
 import { StudentContext, useView } from '../../data/studentContext'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData } from '@tanstack/react-query'
 import type { PracticeWeekResponse } from '@vein-mend/contract'
 import { addDays, parseDay } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
@@ -12,6 +12,7 @@ import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { api } from '../../data/api'
 import { useActs } from '../../data/useActs'
+import { useShown } from '../../data/useShown'
 import { useStudent } from '../../data/useStudent'
 import { Button, buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
@@ -187,7 +188,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
   const [chosen, setChosen] = useState<Chosen | null>(null)
   const act = useActs(view.id)
   const pins = usePins(monday, setChosen)
-  const { data: week, error } = useQuery({
+  const { data: week, error } = useShown({
     // Remembered by where the record stands: the same record has the same week.
     queryKey: ['week', view.id, monday, view.head, view.digest],
     queryFn: () => api.week(view.id, monday),

@@ -1,0 +1,57 @@
+/** What a page showed and what it could not have, said where a journey fails: on a busy machine it may not fail again. */
+import type { Page, TestInfo } from '@playwright/test'
+
+const HEARD_MOST = 40
+const SHOWN_MOST = 140
+const REFUSED = 400
+const SNAPSHOT_MS = 20_000
+
+/** Listens to the page from now on: where it went, what it sent, what failed. */
+function listen(page: Page): readonly string[] {
+  const heard: string[] = []
+  const begun = Date.now()
+  const hear = (what: string) => heard.push(`${((Date.now() - begun) / 1000).toFixed(1)} s ${what}`)
+  page.on('framenavigated', (frame) => {
+    if (frame === page.mainFrame()) hear(`at ${frame.url()}`)
+  })
+  page.on('response', (answer) => {
+    const asked = answer.request()
+    if (answer.status() >= REFUSED || asked.method() !== 'GET') {
+      hear(`${answer.status()} ${asked.method()} ${answer.url()}`)
+    }
+  })
+  page.on('requestfailed', (asked) => {
+    hear(`no answer: ${asked.method()} ${asked.url()} ${asked.failure()?.errorText ?? ''}`)
+  })
+  page.on('pageerror', (error) => hear(`thrown: ${error.message}`))
+  page.on('console', (line) => {
+    if (line.type() === 'error') hear(`said: ${line.text()}`)
+  })
+  return heard
+}
+
+/** Lends the page to a journey and tells of it where the journey fails. */
+export async function useWitnessed(
+  page: Page,
+  use: (page: Page) => Promise<void>,
+  journey: TestInfo,
+): Promise<void> {
+  const heard = listen(page)
+  await use(page)
+  if (journey.status === journey.expectedStatus) return
+  const shown = await page
+    .locator('body')
+    .ariaSnapshot({ timeout: SNAPSHOT_MS })
+    .catch((error: unknown) => String(error))
+  const keys = await page
+    .evaluate(() => document.activeElement?.outerHTML.slice(0, 200))
+    .catch((error: unknown) => String(error))
+  const lines = [
+    `What “${journey.title}” heard last:`,
+    ...heard.slice(-HEARD_MOST),
+    `Where the keys went: ${keys ?? 'nowhere'}`,
+    `What it showed:`,
+    ...shown.split('\n').slice(0, SHOWN_MOST),
+  ]
+  process.stdout.write(`${lines.join('\n')}\n`)
+}
