@@ -52,6 +52,7 @@ export type {
   TonePicture,
   StudentInTrouble,
   StudentListed,
+  StudentRemoved,
   StudentResponse,
   StudentsResponse,
   StudioMendingResponse,

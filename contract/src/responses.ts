@@ -18,7 +18,6 @@ import type {
   ActId,
   CaseId,
   GivenBlock,
-  GivenWeek,
   HomeTick,
   KeptDaily,
   KeptWeek,
@@ -120,9 +119,6 @@ export interface PracticeWeekResponse {
   }
   /** The week with each project put first, where two compete. */
   readonly first: readonly { readonly case: CaseId; readonly plan: WeekPlan }[]
-  readonly given: GivenWeek | null
-  /** Whether the plan is what was given. */
-  readonly isGiven: boolean
   /** What the ticks say of "practice daily"; null where nothing was ticked. */
   readonly daily: KeptDaily | null
   readonly kept: readonly KeptWeek[]
@@ -163,8 +159,6 @@ export interface SheetResponse {
   readonly told: ToldAtHome
   /** The week as it would be given. */
   readonly blocks: readonly GivenBlock[]
-  /** Whether that is what they see at home already. */
-  readonly given: boolean
 }
 
 export interface HomeLinkListed {
@@ -232,6 +226,13 @@ export interface HomeStop {
 /** A holiday noted: with so many students who did not have it. */
 export interface BreakTaken {
   readonly students: number
+}
+
+/** A student removed for good. */
+export interface StudentRemoved {
+  readonly id: StudentId
+  /** Ids of their lessons and faults, also of a record that cannot be played: what was half typed is kept under them. */
+  readonly within: readonly string[]
 }
 
 /** A student taken in from a handover file. */

@@ -108,12 +108,20 @@ test('a student is removed with everything, and a copy brings the studio back', 
   const copy = join(folder, 'copy.sqlite')
   expect(run('backup', copy)).toContain('1 students')
 
-  await page.goto(page.url().replace(/\/students\/([^/]+).*/, '/students/$1/card'))
+  // Half typed when they go: in a lesson, and on the card.
+  await beginLesson(page)
+  await page.getByRole('combobox', { name: 'Note a sign' }).fill('half a wo')
+  await allSent(page)
+  const [, , wren = '', , lesson = ''] = new URL(page.url()).pathname.split('/')
   const typed = () =>
-    page.evaluate((id) => Object.keys(localStorage).filter((k) => k.includes(id)), wren)
-  const wren = new URL(page.url()).pathname.split('/')[2]!
+    page.evaluate(
+      (ids) => Object.keys(localStorage).filter((key) => ids.some((id) => key.includes(id))),
+      [wren, lesson],
+    )
+  await expect.poll(typed).toContain(`vein-mend-typed-line-${lesson}`)
+  await page.goto(`${server.url}/students/${wren}/card`)
   await page.getByLabel('Name', { exact: true }).fill('Wren Hale the younger')
-  await expect.poll(typed).toHaveLength(1)
+  await expect.poll(typed).toContain(`vein-mend-draft-card-${wren}`)
   await page.getByRole('button', { name: 'Remove from this studio' }).click()
   await page.getByLabel('Type “Wren Hale” to remove them').fill('Wren Hale')
   await page.getByRole('button', { name: 'Remove for good' }).click()

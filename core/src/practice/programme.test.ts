@@ -222,12 +222,12 @@ describe('what a solver answers, read as a week', () => {
     const given = { week: '2026-11-23', blocks } as unknown as NonNullable<
       Parameters<typeof isGiven>[0]
     >
-    expect(isGiven(null, plan)).toBe(false)
-    expect(isGiven(given, plan)).toBe(true)
-    expect(isGiven({ ...given, blocks: [...blocks].reverse() }, plan)).toBe(true)
-    expect(isGiven({ ...given, blocks: blocks.slice(1) }, plan)).toBe(false)
+    expect(isGiven(null, blocks)).toBe(false)
+    expect(isGiven(given, blocks)).toBe(true)
+    expect(isGiven({ ...given, blocks: [...blocks].reverse() }, blocks)).toBe(true)
+    expect(isGiven({ ...given, blocks: blocks.slice(1) }, blocks)).toBe(false)
     const longer = blocks.map((b, i) => (i === 0 ? { ...b, minutes: b.minutes + 1 } : b))
-    expect(isGiven({ ...given, blocks: longer }, plan)).toBe(false)
+    expect(isGiven({ ...given, blocks: longer }, blocks)).toBe(false)
   })
 })
 

@@ -132,14 +132,11 @@ export function blocksToGive(plan: WeekPlan): readonly GivenBlock[] {
   )
 }
 
-/** Whether the plan is what was given home, block by block. */
-export function isGiven(given: GivenWeek | null, plan: WeekPlan): boolean {
-  const keys = (blocks: readonly GivenBlock[]) =>
-    blocks.map((b) => `${b.item}|${b.day}|${b.minutes}`).sort()
-  return (
-    given !== null &&
-    JSON.stringify(keys(given.blocks)) === JSON.stringify(keys(blocksToGive(plan)))
-  )
+/** Whether these are what was given home, block by block. */
+export function isGiven(given: GivenWeek | null, blocks: readonly GivenBlock[]): boolean {
+  const keys = (some: readonly GivenBlock[]) =>
+    some.map((b) => `${b.item}|${b.day}|${b.minutes}`).sort()
+  return given !== null && JSON.stringify(keys(given.blocks)) === JSON.stringify(keys(blocks))
 }
 
 /** What a plan has that another has not, item by item, in days. */

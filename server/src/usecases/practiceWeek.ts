@@ -7,7 +7,6 @@ import {
   fillWeek,
   gained,
   gridOf,
-  isGiven,
   handWeek,
   readWeek,
   weekAsk,
@@ -16,13 +15,7 @@ import {
 } from '@vein-mend/core/practice'
 import type { Knowledge } from '@vein-mend/core/packs'
 import type { WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
-import {
-  activeProjects,
-  keptDaily,
-  keptWeeks,
-  mondayOf,
-  weekGivenFor,
-} from '@vein-mend/core/record'
+import { activeProjects, keptDaily, keptWeeks, mondayOf } from '@vein-mend/core/record'
 import type { CaseId, StudentId, StudentRecord } from '@vein-mend/core/record'
 import { solveProgramme } from '../solver'
 import type { Deps } from './deps'
@@ -111,15 +104,12 @@ export async function practiceWeek(
   const solved = await solveWeek(record, knowledge, monday)
   const roomier = await solveWeek(record, knowledge, monday, MORE_MINUTES)
   if (!solved || !roomier) return refuse('no_week', ['week'])
-  const given = weekGivenFor(record.home, monday)
   const kept = keptWeeks(record.home, deps.today(), WEEKS_SHOWN)
   return good({
     week: monday,
     next: addDays(monday, 7),
     ...solved,
     more: { minutes: MORE_MINUTES, plan: roomier.plan, gained: gained(roomier.plan, solved.plan) },
-    given,
-    isGiven: isGiven(given, solved.plan),
     first: await eachFirst(record, knowledge, monday),
     daily: keptDaily(kept.slice(-DAILY_WEEKS)),
     kept,

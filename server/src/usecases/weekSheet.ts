@@ -7,13 +7,12 @@ import {
   aimOf,
   blocksToGive,
   homeInstruction,
-  isGiven,
   rungLines,
   toldAtHome,
   weekRows,
 } from '@vein-mend/core/practice'
 import type { RungReader, WeekPlan, WeekRow } from '@vein-mend/core/practice'
-import { factsOf, mondayOf, practiceSheet, weekGivenFor } from '@vein-mend/core/record'
+import { factsOf, mondayOf, practiceSheet } from '@vein-mend/core/record'
 import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
@@ -101,9 +100,8 @@ export async function weekSheet(
   const { resting, stops } = practiceSheet(record)
   const child = ageBand === 'child'
   const blocks = blocksToGive(plan)
-  const given = isGiven(weekGivenFor(record.home, week), plan)
   const told = toldAtHome(knowledge, child)
-  const sheet = { name, child, from: day, week, entries, resting, stops, told, blocks, given }
+  const sheet = { name, child, from: day, week, entries, resting, stops, told, blocks }
   return good({ sheet, plan })
 }
 

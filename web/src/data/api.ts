@@ -21,6 +21,7 @@ import type {
   PacksResponse,
   PracticeWeekResponse,
   SheetResponse,
+  StudentRemoved,
   StudentResponse,
   StudentsResponse,
   StudioMendingResponse,
@@ -133,7 +134,7 @@ export const api = {
   pack: (id: string) => ask<PackResponse>(`/packs/${at(id)}`),
   record: (id: StudentId, asked: ActsRequest) =>
     send<ActsTaken>('POST', `/students/${at(id)}/acts`, asked),
-  removeStudent: (id: StudentId) => send<Saved>('DELETE', `/students/${at(id)}`),
+  removeStudent: (id: StudentId) => send<StudentRemoved>('DELETE', `/students/${at(id)}`),
   changeEntries: (pack: string, entries: readonly OwnEntry[]) =>
     send<Saved>('POST', `/packs/${at(pack)}/entries`, { entries }),
   forkPack: (pack: string, fork: PackForkRequest) =>

@@ -1,5 +1,5 @@
 /** Taking a student out for good: the one thing here that cannot be undone, so it says so and asks for the name. */
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
@@ -13,25 +13,17 @@ import { SidePanel } from '../ui/SidePanel'
 interface Props {
   readonly student: StudentId
   readonly name: string
-  /** Null where it cannot be read; what was half typed for their lessons then stays until it is cleared by hand. */
-  readonly record: StudentRecord | null
 }
 
-/** What else words half typed are kept under. */
-const lessonsAndFaults = (record: StudentRecord | null) => [
-  ...(record?.lessons ?? []).map((l) => l.id),
-  ...(record?.cases ?? []).map((c) => c.id),
-]
-
-export function RemoveStudent({ student, name, record }: Props) {
+export function RemoveStudent({ student, name }: Props) {
   const navigate = useNavigate()
   const [open, setOpen] = useState(false)
   const [typed, setTyped] = useState('')
   const { run, trouble, running } = useChange({
     change: () => api.removeStudent(student),
     touches: [['students']],
-    done: () => {
-      forgetStudent(student, lessonsAndFaults(record))
+    done: ({ within }) => {
+      forgetStudent(student, within)
       toast(`${name} is removed`)
       return navigate('/')
     },

@@ -169,7 +169,7 @@ export function StudentCardScreen() {
       <KnownCard key={data.id} id={data.id} card={card} />
       {/* Beside the form and not in it: what is sent from there is not the card. */}
       <div className="border-line mx-auto mt-10 max-w-4xl border-t pt-3">
-        <RemoveStudent student={data.id} name={card.name} record={data.record} />
+        <RemoveStudent student={data.id} name={card.name} />
       </div>
     </>
   )

@@ -12,7 +12,7 @@ import { StudentContext, useView } from '../../data/studentContext'
 import { useMailState } from '../../data/useActs'
 import { useShown } from '../../data/useShown'
 import { useStudent } from '../../data/useStudent'
-import { GiveWeek, useGiveWeek } from '../../parts/GiveWeek'
+import { GiveWeek, useGiveWeek, useIsGiven } from '../../parts/GiveWeek'
 import { Button, buttonClass } from '../../ui/Button'
 import { Loading } from '../../ui/Page'
 import { longDay } from '../../wording/dates'
@@ -146,11 +146,12 @@ function Paper({ sheet }: { readonly sheet: SheetResponse }) {
   )
 }
 
-/** A lesson was closed with "make the sheet": what it says goes home with it, once. */
-function useGivenAtClose(sheet: SheetResponse | undefined): void {
+/** A lesson was closed with "make the sheet": what it says goes home with it, once. True until that is done. */
+function useGivenAtClose(sheet: SheetResponse | undefined): boolean {
   const location = useLocation()
   const navigate = useNavigate()
   const give = useGiveWeek()
+  const isGiven = useIsGiven()
   // What was noted last has to be in the sheet before it is given.
   const { known, acts } = useMailState()
   const ready = known && acts === 0
@@ -159,9 +160,11 @@ function useGivenAtClose(sheet: SheetResponse | undefined): void {
   useEffect(() => {
     if (!asked || !ready || !sheet || done.current) return
     done.current = true
-    if (!sheet.given && sheet.blocks.length > 0) give(sheet.week, sheet.blocks)
+    const { week, blocks } = sheet
+    if (!isGiven(week, blocks) && blocks.length > 0) give(week, blocks)
     void navigate(location.pathname + location.search, { replace: true, state: null })
-  }, [asked, ready, sheet, give, navigate, location])
+  }, [asked, ready, sheet, give, isGiven, navigate, location])
+  return asked
 }
 
 function SheetOf({ day }: { readonly day: IsoDate }) {
@@ -176,7 +179,8 @@ function SheetOf({ day }: { readonly day: IsoDate }) {
     queryFn: () => api.sheet(view.id, day),
     placeholderData: (before) => before,
   })
-  useGivenAtClose(isPlaceholderData ? undefined : sheet)
+  const closing = useGivenAtClose(isPlaceholderData ? undefined : sheet)
+  const isGiven = useIsGiven()
   if (error) return <Failed error={error} />
   if (!sheet) return <Loading what="the sheet" />
   const seesOther = weekGivenFor(view.record.home, sheet.week) !== null
@@ -195,9 +199,9 @@ function SheetOf({ day }: { readonly day: IsoDate }) {
         <Link className={buttonClass()} to={`/students/${view.id}/week?day=${day}`}>
           Change the week
         </Link>
-        <GiveWeek week={sheet.week} blocks={sheet.blocks} given={sheet.given} />
+        <GiveWeek week={sheet.week} blocks={sheet.blocks} closing={closing} />
       </div>
-      {!sheet.given && seesOther && sheet.stops.length === 0 && (
+      {!isGiven(sheet.week, sheet.blocks) && seesOther && sheet.stops.length === 0 && (
         <p className="no-print text-kiln mt-2 text-right text-sm">
           At home they see the week before until this one is given.
         </p>

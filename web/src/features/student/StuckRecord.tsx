@@ -52,7 +52,7 @@ export function StuckRecord({ student, facts }: Props) {
           Take that note back
         </Button>
         <Button onClick={() => handOn.run(undefined)}>Hand the record on as a file</Button>
-        <RemoveStudent student={student} name={name} record={null} />
+        <RemoveStudent student={student} name={name} />
       </div>
       {handOn.trouble && (
         <p role="alert" className="text-danger mt-3">

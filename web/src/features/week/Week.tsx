@@ -177,7 +177,7 @@ function WeekHead({ monday, week }: { monday: IsoDate; week: PracticeWeekRespons
             {{ ics: 'Calendar', csv: 'Table' }[kind]}
           </a>
         ))}
-        <GiveWeek week={week.week} blocks={blocksToGive(week.plan)} given={week.isGiven} />
+        <GiveWeek week={week.week} blocks={blocksToGive(week.plan)} />
       </span>
     </div>
   )
