@@ -3,8 +3,8 @@ import { EMPTY_CARD } from '@vein-mend/core/record'
 import sqlite3 from 'sqlite3'
 import request from 'supertest'
 import { afterEach, beforeEach, expect, test } from 'vitest'
-import { openTestStudio, TODAY } from './test/studio'
-import type { TestStudio } from './test/studio'
+import { openTestStudio, TODAY } from '../test/studio'
+import type { TestStudio } from '../test/studio'
 
 const ID = 'student-lark'
 let studio: TestStudio
