@@ -30,7 +30,18 @@ function listen(page: Page): readonly string[] {
   return heard
 }
 
-/** Lends the page to a journey and tells of it where the journey fails. */
+/** What stands on a page, and where its keys would go. */
+async function look(page: Page): Promise<readonly string[]> {
+  const or = (error: unknown) => String(error)
+  const shown = await page.locator('body').ariaSnapshot({ timeout: SNAPSHOT_MS }).catch(or)
+  const keys = await page.evaluate(() => document.activeElement?.outerHTML.slice(0, 200)).catch(or)
+  return [
+    `What ${page.url()} showed, its keys at ${keys ?? 'nothing'}:`,
+    ...shown.split('\n').slice(0, SHOWN_MOST),
+  ]
+}
+
+/** Lends the page to a journey and tells of it, and of the phones beside it, where the journey fails. */
 export async function useWitnessed(
   page: Page,
   use: (page: Page) => Promise<void>,
@@ -39,19 +50,9 @@ export async function useWitnessed(
   const heard = listen(page)
   await use(page)
   if (journey.status === journey.expectedStatus) return
-  const shown = await page
-    .locator('body')
-    .ariaSnapshot({ timeout: SNAPSHOT_MS })
-    .catch((error: unknown) => String(error))
-  const keys = await page
-    .evaluate(() => document.activeElement?.outerHTML.slice(0, 200))
-    .catch((error: unknown) => String(error))
-  const lines = [
-    `What “${journey.title}” heard last:`,
-    ...heard.slice(-HEARD_MOST),
-    `Where the keys went: ${keys ?? 'nowhere'}`,
-    `What it showed:`,
-    ...shown.split('\n').slice(0, SHOWN_MOST),
-  ]
+  const lines = [`What “${journey.title}” heard last:`, ...heard.slice(-HEARD_MOST)]
+  const contexts = page.context().browser()?.contexts() ?? []
+  for (const open of contexts.flatMap((context) => context.pages()))
+    lines.push(...(await look(open)))
   process.stdout.write(`${lines.join('\n')}\n`)
 }

@@ -1,58 +1,13 @@
 /** A student's record with everything not yet sent already in it. */
 import type { PackResponse, StudentResponse } from '@vein-mend/contract'
-import type { IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { addAct } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import { useEffect, useMemo } from 'react'
 import { api } from './api'
-import { latestAct } from './latestAct'
-import type { LatestAct } from './latestAct'
 import type { Parcel } from './mail/parcel'
 import { rankWith, useMailState } from './useActs'
 import { useShown } from './useShown'
-
-/**
- * Takes back, for the eye, what was undone while the server is away: signs, checks and comparisons vanish at
- * once. What an undoing does to a fault's state takes playing the whole record again, and waits for the server.
- */
-function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): StudentRecord {
-  if (undone.size === 0) return record
-  const still = (x: { readonly act: string }) => !undone.has(x.act)
-  return {
-    ...record,
-    stops: record.stops
-      .filter(still)
-      .map((s) => (s.ended && undone.has(s.ended.act) ? { ...s, ended: null } : s)),
-    lessons: record.lessons.map((l) => ({
-      ...l,
-      signs: l.signs.filter(still),
-      checks: l.checks.filter(still),
-      setups: l.setups.filter(still),
-      comparisons: l.comparisons.filter(still),
-    })),
-  }
-}
-
-/** Applies waiting acts to the record as the server will; what it would refuse is left out. */
-function withWaiting(
-  { record, today, recent }: StudentResponse,
-  parcels: readonly Parcel[],
-  knowledge: Knowledge,
-): StudentRecord {
-  const requests = parcels.flatMap((p) => p.requests)
-  const undone = new Set(requests.flatMap((r) => (r.kind === 'undone' ? [r.act] : [])))
-  // What has just arrived may be waiting and on record for an instant.
-  const there = new Set(recent.map((r) => r.act.id))
-  let now = withoutUndone(record, undone)
-  for (const request of requests) {
-    if (request.kind === 'undone' || undone.has(request.id) || there.has(request.id)) continue
-    const stamp = { id: request.id, at: `${today}T00:00:00.000Z` as IsoInstant, by: 'teacher' }
-    const added = addAct(now, request, { knowledge, stamp, today })
-    if (added.ok) now = added.value.record
-  }
-  return now
-}
+import { withWaiting } from './withWaiting'
 
 export function useStudents() {
   return useShown({ queryKey: ['students'], queryFn: api.students })
@@ -83,9 +38,8 @@ export interface StudentView {
   /** The last act the server has; what waits is in the record and not in it. */
   readonly head: StudentResponse['head']
   readonly record: StudentRecord
+  /** What was noted last, what waits first. */
   readonly recent: StudentResponse['recent']
-  /** What an undo by key takes back. */
-  readonly latest: LatestAct | null
   readonly knowledge: Knowledge
   /** Of that knowledge. */
   readonly digest: string
@@ -107,11 +61,10 @@ function viewOf(
     id: student.id,
     today: student.today,
     head: student.head,
-    record: withWaiting(student, parcels, pack.knowledge),
-    recent: student.recent,
-    latest: latestAct(
-      student.recent,
+    ...withWaiting(
+      student,
       parcels.flatMap((p) => p.requests),
+      pack.knowledge,
     ),
     knowledge: pack.knowledge,
     digest: pack.digest,

@@ -1,6 +1,7 @@
 /** Ctrl+Z (or Command+Z) undoes the last thing noted; in a field with text it is the text's own. */
 import { useEffect } from 'react'
 import { toast } from 'sonner'
+import { latestAct } from '../../data/latestAct'
 import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
 import { actName } from '../../wording/acts'
@@ -12,10 +13,11 @@ function isTyping(target: EventTarget | null): boolean {
 
 export function useUndoKey(view: StudentView): void {
   const act = useActs(view.id)
-  const { latest } = view
+  const { recent } = view
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.key !== 'z' || !(event.ctrlKey || event.metaKey) || isTyping(event.target)) return
+      const latest = latestAct(recent)
       if (!latest) return
       event.preventDefault()
       act([{ kind: 'undone', act: latest.id }])
@@ -25,5 +27,5 @@ export function useUndoKey(view: StudentView): void {
     return () => {
       window.removeEventListener('keydown', onKey)
     }
-  }, [act, latest])
+  }, [act, recent])
 }
