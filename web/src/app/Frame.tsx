@@ -99,13 +99,15 @@ export function Frame() {
         </button>
       </header>
       <MailBar />
-      <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-16 outline-none">
+      <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-24 outline-none">
         <Stops />
         <Outlet />
       </main>
       <Toaster
         theme={theme}
         position="bottom-left"
+        // One at a time, in the space the page leaves for it: under the pointer it stays, and three would lie on buttons.
+        visibleToasts={1}
         toastOptions={{ duration: 7000, style: { fontFamily: 'inherit' } }}
       />
       <ScrollRestoration />
