@@ -1,4 +1,11 @@
-import { addStudent, beginLesson, expect, expectAccessible, test } from '../support/journey'
+import {
+  addStudent,
+  beginLesson,
+  expect,
+  expectAccessible,
+  noteSign,
+  test,
+} from '../support/journey'
 import type { Page } from '@playwright/test'
 
 /** Presses Tab until the wanted element has the focus; a teacher's hand never leaves the keys. */
@@ -90,4 +97,53 @@ test('a question mark shows the keys, and the hand goes on where it was', async 
   await line.fill('muted')
   await line.press('?')
   await expect(page.getByRole('list', { name: 'Signs noted' })).toContainText('unsure')
+})
+
+test('a word of what was done takes no keys: not when it is passed, pressed or gone', async ({
+  page,
+  studio,
+}) => {
+  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
+  await beginLesson(page)
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  const aim = page.getByLabel('One aim today')
+  const undo = page.getByRole('button', { name: 'Undo' })
+  const takeBack = page.getByRole('button', { name: /^Take back/ })
+  const twoTakenBack = async () => {
+    await noteSign(page, 'muted', '2')
+    await noteSign(page, 'weak', '1')
+    await takeBack.first().click()
+    await takeBack.first().click()
+    await expect(undo).toHaveCount(2)
+    // Under the pointer they would stay.
+    await page.mouse.move(900, 10)
+  }
+
+  // Passed: on from it, and not back to where the keys came from.
+  await twoTakenBack()
+  await line.focus()
+  await undo.first().focus()
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('Shift+Tab')
+  await expect(line).not.toBeFocused()
+  await expect(page.locator('main :focus')).toHaveCount(1)
+  await expect(undo).toHaveCount(0)
+
+  // Pressed by pointer, the keys stay; seconds later, when the last one goes, they are still where they are needed.
+  await twoTakenBack()
+  await line.focus()
+  await undo.first().click()
+  await page.mouse.move(900, 10)
+  await expect(line).toBeFocused()
+  await aim.fill('Send all of the breath')
+  await expect(undo).toHaveCount(0)
+  await expect(aim).toBeFocused()
+
+  // Pressed by key, they go back to where they came from.
+  await takeBack.first().click()
+  await aim.focus()
+  await undo.first().focus()
+  await page.keyboard.press('Enter')
+  await expect(takeBack).toHaveCount(1)
+  await expect(aim).toBeFocused()
 })

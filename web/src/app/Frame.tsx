@@ -2,12 +2,12 @@
 import { Moon, Sun } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, ScrollRestoration, useMatch } from 'react-router'
-import { Toaster } from 'sonner'
 import { keepText, keptText } from '../data/keep'
 import { useMailState } from '../data/useActs'
 import { SeamMark } from '../ui/SeamMark'
 import { KeyMap } from './KeyMap'
 import { MailBar } from './MailBar'
+import { Notices } from './Notices'
 
 /** It plays the record, which the first page does not need. */
 const StudentStops = lazy(() => import('../parts/StudentStops'))
@@ -103,13 +103,7 @@ export function Frame() {
         <Stops />
         <Outlet />
       </main>
-      <Toaster
-        theme={theme}
-        position="bottom-left"
-        // One at a time, in the space the page leaves for it: under the pointer it stays, and three would lie on buttons.
-        visibleToasts={1}
-        toastOptions={{ duration: 7000, style: { fontFamily: 'inherit' } }}
-      />
+      <Notices theme={theme} />
       <ScrollRestoration />
     </>
   )
