@@ -167,7 +167,7 @@ hocking(
     await keys.press('Enter')
     await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
     // What was assigned is what they see at home.
-    await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+    await expect(page.getByRole('button', { name: 'Given', exact: true })).toBeDisabled()
     await allSent(page)
     const at = `${late.url}/api/students/student-hocking`
     const sheet = (await (await page.request.get(`${at}/sheet?day=2026-12-03`)).json()) as {

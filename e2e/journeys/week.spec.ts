@@ -37,7 +37,7 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   await allSent(page)
 
   await page.getByRole('button', { name: 'Give this week instead' }).click()
-  await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Given', exact: true })).toBeDisabled()
   await allSent(page)
   // No minute of a day on which there is practice is left over.
   const heads = page.getByRole('columnheader').filter({ hasText: /day \d+/ })
@@ -59,7 +59,7 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   await page.getByRole('link', { name: 'Practice sheet' }).click()
   // The week's own page has such a button too.
   await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Given', exact: true })).toBeDisabled()
   const onSheet = page.getByRole('row').filter({ hasText: name }).getByRole('cell')
   expect((await onSheet.allInnerTexts()).filter((m) => m !== '')).toEqual(minutes)
   expect((await file('Sheet as PDF')).subarray(0, 5).toString()).toBe('%PDF-')
@@ -72,7 +72,7 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
 }) => {
   expect(await tickedToday(page, demo.url)).toBe(0)
   await page.goto(demo.url + WEEK)
-  await expect(page.getByRole('button', { name: 'Given' })).toBeDisabled()
+  await expect(page.getByRole('button', { name: 'Given', exact: true })).toBeDisabled()
   const { phone, home } = await openAtHome(page, browser)
   await expect(home.getByRole('heading', { level: 1 })).toHaveText('Practice for Isla')
   await expectAccessible(home)
