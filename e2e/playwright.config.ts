@@ -13,6 +13,8 @@ export default defineConfig({
   forbidOnly: true,
   retries: 0,
   use: {
+    // What can never be pressed is said before the journey's own time is out.
+    actionTimeout: 120_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: CHROMIUM,
     trace: 'off',
