@@ -11,9 +11,10 @@ import {
   weekWorth,
 } from '@vein-mend/core/practice'
 import type { PracticeItem, WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
-import { describe, expect, test } from 'vitest'
+import { describe, expect, test, vi } from 'vitest'
 import { anItem, aWeek } from '../../core/src/practice/test/weekAsked'
 import { solveAnew, solveProgramme } from './solver'
+import { Thread, TooHeavy } from './threads'
 
 const item = (id: string, more: Partial<PracticeItem> = {}) =>
   anItem(id, { name: id, askedDays: 5, ...more })
@@ -268,4 +269,13 @@ test('the same programme has the same answer, one after the other and both at on
   const other = weekProgramme(ask([item('asked-twice-at-once')]))
   const [one, two] = await Promise.all([solveProgramme(other), solveProgramme(other)])
   expect(one).toBe(two)
+})
+
+test('a solver that fails leaves the week to the hand, and the same programme has the same answer after it', async () => {
+  const programme = weekProgramme(ask([item('a', { minutes: 4 }), item('only here')]))
+  const failing = vi.spyOn(Thread.prototype, 'ask').mockRejectedValueOnce(new TooHeavy('solver'))
+  const byHand = { kind: 'cut-short', solution: null }
+  expect(await solveProgramme(programme)).toEqual(byHand)
+  failing.mockRestore()
+  expect(await solveProgramme(programme)).toEqual(byHand)
 })
