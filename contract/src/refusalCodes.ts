@@ -14,6 +14,7 @@ export const SERVER_REFUSALS = [
   'handover_pack_differs',
   'handover_pack_missing',
   'link_not_valid',
+  'measuring_failed',
   'no_notes',
   'no_sound',
   'no_such_bars',

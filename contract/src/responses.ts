@@ -1,5 +1,5 @@
 /** What the server answers. */
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoDate } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
 import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import type { Exercise } from '@vein-mend/core/music'
@@ -21,6 +21,7 @@ import type {
   HomeTick,
   KeptDaily,
   KeptWeek,
+  Stamp,
   Stop,
   StudentId,
   StudentRecord,
@@ -57,6 +58,8 @@ export interface DeskHead {
   readonly head: ActId
   /** Digest of the knowledge by which this student's acts are completed. */
   readonly knowledge: string
+  /** Who writes here: acts of this desk are stamped so. */
+  readonly writer: string
 }
 
 /** The answer to acts: what changed, and not the record; the desk has run the same code on the same acts. */
@@ -68,7 +71,12 @@ export interface ActsTaken extends DeskHead {
   /** Digest of the knowledge they were completed with; empty where none was needed. */
   readonly completedBy: string
   /** Those that are new, in order; others were on record already. */
-  readonly taken: readonly { readonly id: ActId; readonly at: IsoInstant }[]
+  readonly taken: readonly Stamp[]
+}
+
+/** A take that was kept; and why nothing was measured of it, where it was to be and was not. */
+export interface TakeTaken extends ActsTaken {
+  readonly notMeasured: CodedRefusal | null
 }
 
 /** An act of the recent past, for the undo list. */
@@ -219,6 +227,8 @@ export interface HomeStop {
   readonly item: string | null
   readonly name: string
   readonly parts: readonly BodyPart[]
+  /** Somebody said where; else all of it rests. */
+  readonly placed: boolean
   /** Told at home today, so that a mistake can be taken back. */
   readonly today: boolean
 }

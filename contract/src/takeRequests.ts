@@ -1,11 +1,10 @@
 /** What is said with a recording or a picture; the bytes come beside it. */
 import { id, nullable, object, oneOf, optional, text, usually } from '@vein-mend/core/kit'
-import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/record'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES, PACK_ID_MOST } from '@vein-mend/core/record'
 import type { ActId, CaseId, GridCell, LessonId } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
 const WORDS_MOST = 200
-const NAME_MOST = 80
 
 const asked = object({
   act: id<ActId>(),
@@ -13,7 +12,7 @@ const asked = object({
   case: usually(nullable(id<CaseId>()), null),
   words: usually(text(WORDS_MOST), ''),
   /** The rung of the fault's ladder that played notes were asked to be. */
-  rung: usually(nullable(text(NAME_MOST, 1)), null),
+  rung: usually(nullable(text(PACK_ID_MOST, 1)), null),
   /** Position, place and touch of a cell of the grid of colours; all three or none. */
   position: optional(oneOf(GRID_POSITIONS)),
   place: optional(oneOf(GRID_PLACES)),
@@ -24,7 +23,7 @@ const measuring = object({
   act: id<ActId>(),
   /** What it was asked to be, where that is told only now; what was told before where both are null. */
   case: usually(nullable(id<CaseId>()), null),
-  rung: usually(nullable(text(NAME_MOST, 1)), null),
+  rung: usually(nullable(text(PACK_ID_MOST, 1)), null),
 })
 
 /** A kept take to be measured anew. @throws yup.ValidationError naming every field that is wrong */

@@ -2,7 +2,7 @@
 import { seededRng } from '@vein-mend/core/kit'
 import { playAsked } from '@vein-mend/core/timing'
 import type { AskedNote, PlayedNote } from '@vein-mend/core/timing'
-import { timeTake } from '../../server/src/notation/timeTake'
+import { measureNotes } from '../../server/src/measuring/measureNotes'
 import { playedMidi } from '../../web/src/devices/playedMidi'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
@@ -44,7 +44,7 @@ export function timingFigures(): readonly Figure[] {
   const bytes = playedMidi(longTake(asked, NOTES))
   const took = Array.from({ length: REPEATS }, () => {
     const start = performance.now()
-    const found = timeTake({ bytes, asked, roll: false })
+    const found = measureNotes({ bytes, asked, roll: false })
     if (!found.ok) throw new Error(found.why)
     return performance.now() - start
   })
@@ -59,7 +59,7 @@ export function timingFigures(): readonly Figure[] {
       broken[Math.floor(rng() * broken.length)] = Math.floor(rng() * 256)
     }
     const start = performance.now()
-    if (timeTake({ bytes: broken, asked, roll: false }).ok) measured += 1
+    if (measureNotes({ bytes: broken, asked, roll: false }).ok) measured += 1
     slowest = Math.max(slowest, performance.now() - start)
   }
   process.stdout.write(

@@ -10,9 +10,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { Worker } from 'node:worker_threads'
 import { chromium } from 'playwright-core'
-import { toneFrom } from '../../server/src/sound'
-import type { TakeHeard, TakeToHear } from '../../server/src/sound'
-import { toneTake } from '../../server/src/sound/toneTake'
+import { soundMeasured } from '../../server/src/measuring'
+import type { SoundMeasured, SoundToMeasure } from '../../server/src/measuring'
+import { measureSound } from '../../server/src/measuring/measureSound'
 import type { FromThread } from '../../server/src/threads/thread'
 import { Listener } from '../../web/src/devices/listener'
 import { HORN_FAULT, hornOnLongNote, recording, withMicrophone } from '../support/horn'
@@ -67,18 +67,18 @@ const median = (xs: readonly number[]) =>
 
 /** The thread as it ships, started from plain JavaScript. */
 class BuiltThread {
-  private readonly worker = new Worker(join(ROOT, 'server/dist/tone.thread.js'), {
+  private readonly worker = new Worker(join(ROOT, 'server/dist/sound.thread.js'), {
     execArgv: [],
   })
   /** Words of progress so far. */
   shares = 0
 
   /** How long the take took, ms. */
-  async took(take: TakeToHear): Promise<number> {
+  async took(take: SoundToMeasure): Promise<number> {
     const start = performance.now()
     this.worker.postMessage(take)
     for (;;) {
-      const [message] = (await once(this.worker, 'message')) as [FromThread<TakeHeard>]
+      const [message] = (await once(this.worker, 'message')) as [FromThread<SoundMeasured>]
       if (message.kind === 'share') this.shares += 1
       if (message.kind === 'failed') throw new Error(message.message)
       if (message.kind !== 'done') continue
@@ -107,7 +107,7 @@ async function costs(folder: string): Promise<readonly Figure[]> {
   if (thread.shares < 10) throw new Error('nothing was told on the way')
   await thread.end()
   const gone = new AbortController()
-  const left = toneFrom({ path: long, asked: asking(line(598)) }, { signal: gone.signal })
+  const left = soundMeasured({ path: long, asked: asking(line(598)) }, { signal: gone.signal })
   setTimeout(() => gone.abort(), 1000)
   const before = performance.now() + 1000
   await left.catch(() => undefined)
@@ -136,7 +136,7 @@ async function broken(folder: string): Promise<Figure> {
     for (let h = 0; h <= rng() * 8; h++) bytes[Math.floor(rng() * reach)] = Math.floor(rng() * 256)
     writeFileSync(file, rng() < 0.3 ? bytes.subarray(0, Math.floor(rng() * bytes.length)) : bytes)
     const start = performance.now()
-    const found = await toneTake({ path: file, asked: asking([note]) }, () => undefined)
+    const found = await measureSound({ path: file, asked: asking([note]) }, () => undefined)
     if (found.ok) measured += 1
     slowest = Math.max(slowest, performance.now() - start)
   }

@@ -144,6 +144,8 @@ function deps() {
     takes: studio.takes,
     homeAddresses: () => [],
     openDemo: null,
+    writer: 'teacher',
+    log: () => undefined,
     now: () => '2026-03-02T10:00:00.000Z' as Act['at'],
     today: () => TODAY,
   }

@@ -25,6 +25,7 @@ beforeAll(async () => {
     knowledge: studio.knowledge,
     homeAddresses: () => [],
     openDemo: null,
+    writer: 'teacher',
     now: () => '2026-03-02T10:00:00.000Z' as never,
     today: () => TODAY,
     webFolder: pages,

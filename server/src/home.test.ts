@@ -250,6 +250,8 @@ describe('the door for home', () => {
         today: long.today,
         homeAddresses: () => [],
         openDemo: null,
+        writer: 'teacher',
+        log: () => undefined,
       },
       ID,
     )

@@ -1,11 +1,13 @@
 import { EMPTY_CARD } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/record'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { ErrorResponse, PackResponse, StudioResponse } from '@vein-mend/contract'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { openKnowledge, readPackTexts } from './packs'
-import { openTestStudio, PACKS_FOLDER } from './test/studio'
+import { openStudio } from './store'
+import { openTestStudio, PACKS_FOLDER, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 
 let studio: TestStudio
@@ -72,6 +74,34 @@ describe("the teacher's own knowledge", () => {
     expect(after.knowledge.pack.version).not.toBe(before.pack.version)
     expect(after.own).toMatchObject({ findings: ['ferry-hands'], faults: ['plays-cold'] })
     expect((await pack('trumpet')).knowledge.faults.some((f) => f.id === 'plays-cold')).toBe(false)
+  })
+
+  test('on every instrument a lesson held with it is read again after a restart', async () => {
+    const packs = studio.knowledge.all().filter((k) => k.kind === 'instrument')
+    expect(packs.length).toBeGreaterThan(15)
+    for (const { pack: of, faults } of packs) {
+      const student = `student-of-${of.id}`
+      const graver = { section: 'faults', id: faults[0]!.id, entry: { severity: 5 } }
+      expect((await change(of.id, graver)).status, of.id).toBe(200)
+      const card = { ...EMPTY_CARD, name: 'Wren Hale', instrument: of.id }
+      const acts = [
+        { kind: 'student-added', card, id: `act-added-${of.id}` },
+        {
+          ...{ kind: 'lesson-opened', lesson: `lesson-${of.id}`, date: TODAY },
+          id: `act-opened-${of.id}`,
+        },
+      ]
+      expect((await http('post', `/students/${student}/acts`).send({ acts })).status).toBe(200)
+    }
+    const again = await openStudio(studio.file)
+    const troubles = await Promise.all(
+      packs.map(async (k) => {
+        const standing = await again.standing(`student-of-${k.pack.id}` as StudentId)
+        return standing?.ok === true ? null : (standing?.trouble ?? k.pack.id)
+      }),
+    )
+    await again.close()
+    expect(troubles.filter((t) => t !== null)).toEqual([])
   })
 
   test('a change of one field keeps the others; taking it out brings the shipped entry back', async () => {

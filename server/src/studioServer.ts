@@ -16,12 +16,14 @@ import type { StudioStore } from './store'
 import { openFolder, takesOf } from './studioPlaces'
 import type { StudioPlaces } from './studioPlaces'
 import { takeStore } from './takes'
-import { sweepTakes } from './usecases/takes'
+import { sweepTakes } from './usecases/goneTakes'
 
 export { studioPlaces } from './studioPlaces'
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..')
 const LOOPBACK = '127.0.0.1'
+/** There is one teacher until accounts come. */
+const WRITER = 'teacher'
 const HOUR_MS = 3_600_000
 /** The last port there is. */
 export const PORT_MOST = 65535
@@ -173,6 +175,7 @@ async function openDoors(
     homeAddresses: () => addressesAt(homePort()),
     knowledge: opened.knowledge,
     openDemo: options.openDemo,
+    writer: WRITER,
     now: () => new Date().toISOString() as IsoInstant,
     today: options.today,
     webFolder: existsSync(web) ? web : null,

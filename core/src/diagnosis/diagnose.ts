@@ -63,7 +63,7 @@ export interface DiagnosisInput {
   readonly failed?: ReadonlyMap<string, number>
   readonly signs: readonly Sign[]
   readonly answered: readonly string[]
-  /** Parts that are stopped already, whatever the signs of the day say. */
+  /** Parts that are stopped now; what was told and has been answered is not among them, though its sign is. */
   readonly stopped: readonly BodyPart[]
 }
 
@@ -95,6 +95,15 @@ function unseenOf(fault: Fault, findings: ReadonlyMap<string, Finding>, seen: Re
 
 function reported(strength: Strength): boolean {
   return strength !== 'absent'
+}
+
+/** Parts that these signs by themselves stop, where there is no record that says what has been answered. */
+export function stoppedBySigns(knowledge: Knowledge, signs: readonly Sign[]): readonly BodyPart[] {
+  const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
+  return signs.flatMap(({ finding, strength }) => {
+    const part = findings.get(finding)?.stop?.part
+    return part !== undefined && reported(strength) ? [part] : []
+  })
 }
 
 /** Ranks the rival faults and the checks. Signs the instrument does not know are passed over. */
@@ -143,7 +152,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
       {
         answered: new Set(input.answered),
         flags: facts.flags,
-        painful: [...input.stopped, ...stops.flatMap((f) => (f.stop ? [f.stop.part] : []))],
+        painful: input.stopped,
       },
       faultsInPlay(network, now, evidence),
     ),

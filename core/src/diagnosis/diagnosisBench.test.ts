@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import type { Check, Fault, Finding, Knowledge, StudentFacts } from '../packs'
+import type { BodyPart, Check, Fault, Finding, Knowledge, StudentFacts } from '../packs'
 import { evidenceOf } from './diagnose'
 import type { DiagnosisInput } from './diagnose'
 import { openDiagnosisBench } from './diagnosisBench'
@@ -172,7 +172,7 @@ test('each rival says what it predicts that nobody looked at yet, strongest firs
 
 test('a sign that stops the playing stops it where it is there, and a check that loads the part is left out', () => {
   const arm = { ...check('by-arm', 'of-b'), loads: ['arm'] } as unknown as Check
-  const of = (strength: 'slight' | 'absent', stopped: DiagnosisInput['stopped'] = []) =>
+  const of = (strength: 'slight' | 'absent', stopped: readonly BodyPart[] = []) =>
     openDiagnosisBench(
       asked({
         knowledge: { ...KNOWLEDGE, checks: [arm] },
@@ -184,10 +184,14 @@ test('a sign that stops the playing stops it where it is there, and a check that
       }),
     ).diagnosis
   expect(of('slight').stops.map((f) => f.id)).toEqual(['hurts'])
-  expect(of('slight').checks.leftOut.map((c) => [c.reason, c.why])).toEqual([['pain', 'arm']])
+  expect(of('slight', ['arm']).checks.leftOut.map((c) => [c.reason, c.why])).toEqual([
+    ['pain', 'arm'],
+  ])
+  // Told in this lesson and answered in it: the sign stands, and holds nothing back.
+  expect(of('slight').checks.leftOut).toEqual([])
   expect(of('absent').stops).toEqual([])
   expect(of('absent').checks.ranked).toHaveLength(1)
-  expect(of('absent', ['arm'] as unknown as DiagnosisInput['stopped']).checks.ranked).toEqual([])
+  expect(of('absent', ['arm']).checks.ranked).toEqual([])
 })
 
 test('the outcomes of a check give the faults in the order of the pack', () => {

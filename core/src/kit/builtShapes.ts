@@ -4,7 +4,8 @@ import type { Field, Optional, Shape, ShapeReading, Usually, ValueOf } from './s
 
 /** Keys that would reach into the language and not into the data. */
 const NO_KEYS: ReadonlySet<string> = new Set(['__proto__', 'constructor', 'prototype'])
-const KEY_MOST = 80
+/** Letters of a key: an id of a pack may be as long. */
+const KEY_MOST = 160
 
 /** Whether the value is an object with keys, and no list. */
 export function isObject(value: unknown): value is Readonly<Record<string, unknown>> {

@@ -90,7 +90,9 @@ export function number({ least, most, whole = false, above = false }: NumberLimi
       if (typeof value !== 'number' || !Number.isFinite(value)) return reading.no('not_a_number')
       if (whole && !Number.isInteger(value)) return reading.no('not_whole')
       if (value < least || (above && value === least)) return reading.no('too_small')
-      return value > most ? reading.no('too_large') : value
+      if (value > most) return reading.no('too_large')
+      // Nought below nought is written as nought.
+      return value === 0 ? 0 : value
     },
   }
 }

@@ -2,8 +2,7 @@
 import type { MendingParameters } from '../mending'
 import type { ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type { Side } from '../measure'
-import type { MeasureName } from '../timing'
-import type { ToneMeasureName } from '../tone'
+import type { AnyMeasure } from '../analysers'
 import type { Within } from './within'
 import type {
   AgeBand,
@@ -46,7 +45,7 @@ export interface Finding {
 
 /** From which value of which measure on a sign is there. */
 export interface MeasuredBy {
-  readonly by: MeasureName | ToneMeasureName
+  readonly by: AnyMeasure
   readonly side: Side
   readonly at: number
   /** Told only of takes in which a crossing was asked, or only of those in which none was. */

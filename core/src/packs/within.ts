@@ -1,7 +1,6 @@
 /** What a pass rule may ask to be measured, in the words it is written with: "3 in a row, even within 8 %". */
 import type { Side } from '../measure'
-import type { MeasureName } from '../timing'
-import type { ToneMeasureName } from '../tone'
+import type { AnyMeasure } from '../analysers'
 
 /** Things that can be held within a measure. */
 export const WITHIN_KINDS = [
@@ -26,7 +25,7 @@ export interface Within {
 }
 
 interface Written {
-  readonly by: MeasureName | ToneMeasureName
+  readonly by: AnyMeasure
   /** On which side of the value it is too much. */
   readonly side: Side
   readonly unit: '%' | 'ms' | 'cents' | 'dB' | ''

@@ -24,6 +24,15 @@ export interface Stamp {
   readonly id: ActId
   readonly at: IsoInstant
   readonly by: string
+  /** The day it was where it was noted; absent in what was kept before it was asked. */
+  readonly noted?: IsoDate
+  /** The device it came from, and its place among all that came from there; absent for what was made elsewhere. */
+  readonly sent?: { readonly device: string; readonly count: number }
+}
+
+/** The day on which the act was noted; what does not say has its day in UTC. */
+export function dayNoted({ at, noted }: Pick<Stamp, 'at' | 'noted'>): IsoDate {
+  return noted ?? (at.slice(0, 'YYYY-MM-DD'.length) as IsoDate)
 }
 
 /** A kind of act: Q is what the screen asks for, B what is kept. */
@@ -169,7 +178,7 @@ export function keepReason(
   reason: string | undefined,
 ): StudentRecord {
   if (reason === undefined) return record
-  const on = record.lessons.at(-1)?.date ?? (act.at.slice(0, 10) as IsoDate)
+  const on = record.lessons.at(-1)?.date ?? dayNoted(act)
   return betweenLessons(record, act.case, (c) => ({
     ...c,
     overrules: [...c.overrules, { act: act.id, kind, on, reason }],

@@ -104,7 +104,7 @@ describe('pain at home', () => {
     desk.do(hurt(NEXT_DAY))
     const better = desk.do({ ...hurt(NEXT_DAY), part: 'hand' })
     expect(holding(desk)).toMatchObject([{ act: better, parts: ['hand'] }])
-    expect(desk.record.home.hurts).toMatchObject([{ act: better, part: 'hand' }])
+    expect(desk.record.home.hurts).toMatchObject([{ act: better, parts: ['hand'] }])
     // On another day it is another word.
     desk.do(hurt(addDays(NEXT_DAY, 1)))
     expect(holding(desk)).toHaveLength(2)

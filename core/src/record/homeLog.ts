@@ -62,8 +62,8 @@ export interface HomeHurt {
   readonly date: IsoDate
   readonly item: string
   readonly name: string
-  /** Where it hurt; null when nobody said. */
-  readonly part: BodyPart | null
+  /** Where it hurt; none when nobody said. */
+  readonly parts: readonly BodyPart[]
 }
 
 /** A word from home. */

@@ -3,16 +3,26 @@ export { ACT_KINDS, ACTS, HOME_ACTS, isActKind, MODULES } from './acts'
 export type { Act, ActBody, ActKind, ActOf, ActRequest, RequestOf } from './acts'
 export { cardShape } from './acts/cardShape'
 export { PREPARED_MOST } from './acts/gatePrepared'
-export { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, TRIES_MOST, WORDS_MOST } from './acts/fields'
-export { addAct } from './addAct'
+export {
+  HOME_MINUTES_MOST,
+  NAME_MOST,
+  NOTE_MOST,
+  PACK_ID_MOST,
+  PACK_WORDS_MOST,
+  TRIES_MOST,
+  WORDS_MOST,
+} from './acts/fields'
+export { addAct, keepAct } from './addAct'
 export type { Added, AddedWith } from './addAct'
+export { dayNoted } from './actModule'
 export type { ActModule, Scope, Stamp } from './actModule'
 export type { ActId, CaseId, LessonId, StudentId } from './ids'
 export { RECORD_REFUSALS } from './refusal'
 export type { RecordRefusal, RecordRefusalCode } from './refusal'
-export { readAct, requestShape, stampShape, writeAct } from './storedAct'
+export { asKept, readAct, requestShape, stampShape, writeAct } from './storedAct'
 export type { IdentifiedRequest, StoredAct } from './storedAct'
 export { A4 } from './acts/takeMeasured'
+export { EVENNESS_MOST } from './acts/practised'
 export { colourGrid } from './colourGrid'
 export type { ColouredCell } from './colourGrid'
 export { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from './gridCell'
@@ -138,6 +148,6 @@ export {
 export type { TakeSays, TakeVerdict } from './takeSays'
 export { weakerHand } from './weakerHand'
 export type { WeakerHand } from './weakerHand'
-export { mayKeep, TAKE_CONSENTS, TAKE_KINDS } from './takes'
-export type { Take, TakeFile, TakeKind, TakeMeasure, TakeOf, TakeReading } from './takes'
+export { mayKeep, TAKE_CONSENTS } from './takes'
+export type { Take, TakeFile, TakeMeasure, TakeOf, TakeReading } from './takes'
 export { TAKE_BYTES_MOST } from './acts/takeKept'

@@ -2,7 +2,9 @@
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { IsoDate } from '../kit'
-import { keptShare, mondayOf, stopsHolding } from './index'
+import { BODY_PARTS } from '../packs'
+import type { BodyPart } from '../packs'
+import { keptShare, mondayOf, stoppedParts, stopsHolding } from './index'
 import type { ActId, CaseId } from './index'
 import { A, Desk, hashOf, START } from './test/desk'
 
@@ -182,7 +184,7 @@ test('levels stand in the order of their days, one for each', () => {
 })
 
 describe('what hurt at home', () => {
-  const hurt = (desk: Desk, days: number, item: string, part?: 'hand' | 'arm') =>
+  const hurt = (desk: Desk, days: number, item: string, part?: BodyPart) =>
     desk.do({
       ...({ kind: 'hurt-at-home', date: addDays(START, days), item, name: item } as const),
       ...(part ? { part } : {}),
@@ -192,24 +194,47 @@ describe('what hurt at home', () => {
   const holding = (desk: Desk) =>
     stopsHolding(desk.record).map((s) => [s.item, s.on, ...s.parts.slice(0, 1)].join(' '))
 
-  test('said again is said better for its item and its day alone, and only while it holds', () => {
+  test('a place said afterwards takes the place of "somewhere", for its item and its day alone', () => {
     const desk = new Desk()
-    hurt(desk, 0, 'one', 'arm')
+    hurt(desk, 0, 'one')
     hurt(desk, 0, 'two', 'arm')
     hurt(desk, 1, 'one', 'arm')
     hurt(desk, 0, 'one', 'hand')
-    expect(holding(desk)).toEqual([
-      ...[`two ${START} arm`, `one ${addDays(START, 1)} arm`, `one ${START} hand`],
-    ])
-    expect(desk.record.home.hurts.map((h) => `${h.item} ${h.date} ${h.part}`)).toEqual([
-      ...[`two ${START} arm`, `one ${addDays(START, 1)} arm`, `one ${START} hand`],
-    ])
+    const told = [`two ${START} arm`, `one ${addDays(START, 1)} arm`, `one ${START} hand`]
+    expect(holding(desk)).toEqual(told)
+    expect(desk.record.home.hurts.map((h) => `${h.item} ${h.date} ${h.parts.join()}`)).toEqual(told)
     const stop = stopsHolding(desk.record).at(-1)!.act
     desk.do({ kind: 'stop-ended', date: START, stop, how: 'gone', words: '' })
-    hurt(desk, 0, 'one', 'arm')
+    hurt(desk, 0, 'one')
     expect(desk.record.stops).toHaveLength(4)
-    expect(desk.record.home.hurts).toHaveLength(4)
-    expect(holding(desk).at(-1)).toBe(`one ${START} arm`)
+    expect(holding(desk).at(-1)).toBe(`one ${START} hand`)
+    expect(stoppedParts(desk.record)).toEqual(BODY_PARTS)
+  })
+
+  test('of another place it is a stop of its own: the first goes on holding, and each is answered by itself', () => {
+    const desk = new Desk()
+    hurt(desk, 0, 'one', 'hand')
+    hurt(desk, 0, 'one', 'neck-back')
+    expect(stoppedParts(desk.record)).toEqual(['hand', 'neck-back'])
+    // Said once more, of places that rest already or of none, it is the same word.
+    hurt(desk, 0, 'one', 'hand')
+    hurt(desk, 0, 'one')
+    expect(stopsHolding(desk.record)).toHaveLength(2)
+    const [first] = stopsHolding(desk.record)
+    desk.do({ kind: 'stop-ended', date: START, stop: first!.act, how: 'gone', words: '' })
+    expect(stoppedParts(desk.record)).toEqual(['neck-back'])
+  })
+
+  test('several places told at once stop all of them, and one alone can be taken back', () => {
+    const desk = new Desk()
+    const told = { kind: 'hurt-at-home', date: START, item: 'one', name: 'one' } as const
+    desk.do({ ...told, parts: ['neck-back', 'hand'] })
+    expect(stoppedParts(desk.record)).toEqual(['hand', 'neck-back'])
+    hurt(desk, 0, 'one', 'arm')
+    desk.do({ kind: 'hurt-taken-back', date: START, item: 'one', part: 'arm' })
+    expect(stoppedParts(desk.record)).toEqual(['hand', 'neck-back'])
+    desk.do({ kind: 'hurt-taken-back', date: START, item: 'one' })
+    expect(stoppedParts(desk.record)).toEqual([])
   })
 
   test('taken back it takes back its item on its day, and nothing that a sign or the card told', () => {

@@ -3,6 +3,7 @@ import type { Path, Refusal } from '../kit'
 
 /** Every reason core gives; the interface has a sentence for each. */
 export const RECORD_REFUSALS = [
+  'act_cannot_be_kept',
   'act_not_understood',
   'act_of_later_version',
   'break_ends_before',

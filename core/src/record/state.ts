@@ -25,7 +25,8 @@ export interface NotedSign {
   /** It was measured and not noted by eye or ear: by which take, against which threshold, and what that weighs. */
   readonly measured?: {
     readonly hash: string
-    readonly measure: TakeMeasure
+    /** Null where it turned out to be no number, and says nothing. */
+    readonly measure: TakeMeasure | null
     readonly side: Side
     readonly threshold: number
     readonly ratio: number

@@ -2,7 +2,7 @@
  * What stops the playing: pain, numbness, dizziness, whoever told of it. A stop holds from lesson to lesson and
  * from week to week until the teacher says that it is gone or was looked at; nothing else ends it.
  */
-import type { IsoDate, IsoInstant } from '../kit'
+import type { IsoDate } from '../kit'
 import { BODY_PARTS } from '../packs'
 import type { BodyPart } from '../packs'
 import type { StudentCard } from './card'
@@ -59,9 +59,9 @@ export function endStops(
 export function stopsOfCard(
   record: StudentRecord,
   before: StudentCard | null,
-  act: { readonly id: ActId; readonly at: IsoInstant },
+  act: { readonly id: ActId; readonly on: IsoDate },
 ): StudentRecord {
-  const on = act.at.slice(0, 10) as IsoDate
+  const { on } = act
   const [was, is] = [before?.flags.includes('pain') ?? false, record.card.flags.includes('pain')]
   if (is && !was) {
     return raiseStop(record, { act: act.id, source: 'card', words: 'Pain when playing', on })

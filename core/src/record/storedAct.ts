@@ -1,15 +1,35 @@
 /** Acts as they are written down and read again, of whatever version; what is not known is refused. */
-import { either, id, instant, isObject, object, readShape, text } from '../kit'
+import {
+  day,
+  either,
+  id,
+  instant,
+  isObject,
+  object,
+  optional,
+  readShape,
+  text,
+  whole,
+} from '../kit'
 import type { FieldFault, Shape } from '../kit'
 import { ACT_KINDS, isActKind, MODULES } from './acts'
 import type { Act, ActBody, ActKind, ActRequest } from './acts'
-import type { Body } from './actModule'
+import type { Body, Stamp } from './actModule'
 import type { ActId } from './ids'
 import { refused } from './refusal'
 import type { RecordRefusal } from './refusal'
 
+/** Letters of who writes. */
+const WRITER_MOST = 80
+
 /** What every act on record has besides its own. */
-export const stampShape = object({ id: id<ActId>(), at: instant, by: text(80, 1) })
+export const stampShape: Shape<Stamp> = object({
+  id: id<ActId>(),
+  at: instant,
+  by: text(WRITER_MOST, 1),
+  noted: optional(day),
+  sent: optional(object({ device: id<string>(), count: whole(1, Number.MAX_SAFE_INTEGER) })),
+})
 
 /** What came of reading an act from a file. */
 export type StoredAct =
@@ -54,6 +74,15 @@ export function readAct(value: unknown): StoredAct {
   return body
     ? readKind(kind, body)
     : unknown(refused('act_of_later_version', 'v', { kind }).refusal)
+}
+
+/**
+ * The act as its file will give it back: written out, and read again by the shape it is kept in. What cannot be read
+ * back is not kept, whoever made it, the server included.
+ */
+export function asKept(act: Act): StoredAct {
+  // By its shapes and not by way of JSON: that would write nothing for a number that is none.
+  return readAct(writeAct(act))
 }
 
 /** An act as it is asked for, with the id the screen gave it, so that asking twice is known as once. */

@@ -221,7 +221,9 @@ describe('against the student’s own usual value', () => {
     const noisy = (lesson: number, value: number) =>
       takeOf(
         lesson,
-        reading([measure('breath', value, { unit: 'times', low: value, high: value })]),
+        reading([measure('breath', value, { unit: 'times', low: value, high: value })], {
+          analyser: 'tone',
+        }),
       )
     const before = [noisy(1, 10), noisy(2, 10)]
     // Half as much again is the threshold: 16 is beyond it and 14 is not.

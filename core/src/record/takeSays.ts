@@ -2,8 +2,7 @@
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
 import { isClear, isTold, ratioOf } from '../measure'
-import { TAPS_ANALYSER } from '../timing'
-import { TONE_MEASURES } from '../tone'
+import { analyserOf, mayTell } from '../analysers'
 import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
 import type { Take, TakeMeasure, TakeReading } from './takes'
@@ -59,12 +58,9 @@ function middle(values: readonly number[]): number {
   return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN
 }
 
-/** What taps can speak of: the pulse and the two hands, and nothing a finger does on its instrument. */
-const TOLD_BY_TAPS: readonly string[] = ['tempo-drift', 'hands-apart', 'hands-apart-spread']
-
-/** Whether the take can speak of the sign: with, or without, crossings as it asks for; tapped, of the pulse alone. */
+/** Whether the take can speak of the sign: by a measure that may tell, with, or without, crossings as it asks for. */
 function fits({ crossing, by }: MeasuredBy, reading: TakeReading): boolean {
-  if (reading.analyser === TAPS_ANALYSER.analyser && !TOLD_BY_TAPS.includes(by)) return false
+  if (!mayTell(reading.analyser, by)) return false
   return crossing === undefined || crossing === (reading.of?.crossing ?? false)
 }
 
@@ -101,15 +97,6 @@ function againstOwn(measure: TakeMeasure, own: number): TakeMeasure {
   }
 }
 
-/** A fault that is there shows in at least every other tone; our choice, no source. */
-const SHOWS_IN = 0.5
-
-/** How likely a fault stays unseen in so few tones: that much at least speaks for it still. */
-function unseenIn({ name, count }: TakeMeasure): number {
-  const isTone = TONE_MEASURES.some((m) => m === name)
-  return isTone && count !== undefined ? (1 - SHOWS_IN) ** count : 0
-}
-
 /** Signs that cannot be told yet: they count against the student's own usual value, and nobody knows that. */
 export function notToldYet(
   record: StudentRecord,
@@ -125,6 +112,11 @@ export function notToldYet(
   )
 }
 
+/** How likely the sign stays unseen in so little: that much at least speaks for it still. */
+function unseenIn(analyser: string, { name, count }: TakeMeasure): number {
+  return analyserOf(analyser)?.unseen(name, count) ?? 1
+}
+
 /** One half of a sign never speaks for the whole by more than this; our choice, no source. */
 const HALF_MOST = 3
 
@@ -132,6 +124,7 @@ const HALF_MOST = 3
 function told(
   record: StudentRecord,
   take: Take,
+  analyser: string,
   finding: Finding,
   measured: MeasuredBy,
   measure: TakeMeasure,
@@ -141,7 +134,7 @@ function told(
   const against = measured.against === 'own' && own !== null
   const counted = against ? againstOwn(measure, own) : measure
   // Without the sign, what lies against the own usual value is nought.
-  const ratio = Math.max(ratioOf(counted, measured, against ? 0 : own), unseenIn(measure))
+  const ratio = Math.max(ratioOf(counted, measured, against ? 0 : own), unseenIn(analyser, measure))
   return {
     finding,
     measured,
@@ -179,7 +172,7 @@ export function takeSays(
       const { measured } = finding
       const measure = measured && valueOf(reading, measured.by)
       if (!measured || !measure || !fits(measured, reading)) return []
-      const says = told(record, take, finding, measured, measure)
+      const says = told(record, take, reading.analyser, finding, measured, measure)
       if (!says) return []
       if (measured.slower !== true) return [says]
       const beside = onlyFaster(says, slowerReading(record, take, reading))
@@ -206,8 +199,7 @@ export function verdictByRule(take: Take, rule: PassRule): TakeVerdict | null {
   const asked = measureAsked(rule.within)
   const reading = latestReading(take)
   const measure = reading && valueOf(reading, asked.by)
-  const tapped = reading?.analyser === TAPS_ANALYSER.analyser
-  if (!measure || (tapped && !TOLD_BY_TAPS.includes(asked.by))) return 'cannot-tell'
+  if (!measure || !mayTell(reading.analyser, asked.by)) return 'cannot-tell'
   if (isTold(measure, asked)) return 'shows'
   return isClear(measure, asked) ? 'clear' : 'cannot-tell'
 }

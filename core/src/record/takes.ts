@@ -3,11 +3,8 @@ import type { IsoDate } from '../kit'
 import type { StudentCard } from './card'
 import type { ConsentKind } from './card'
 import type { GridCell } from './gridCell'
+import type { TakeKind, Unmeasured } from '../analysers'
 import type { ActId, CaseId, LessonId } from './ids'
-
-/** What a take is of. */
-export const TAKE_KINDS = ['sound', 'picture', 'notes'] as const
-export type TakeKind = (typeof TAKE_KINDS)[number]
 
 /** The yes a kind needs; notes tell what keys were pressed and show nobody. */
 export const TAKE_CONSENTS: Readonly<Record<TakeKind, ConsentKind | null>> = {
@@ -43,6 +40,8 @@ export interface TakeReading {
   readonly analyser: string
   readonly version: string
   readonly measures: readonly TakeMeasure[]
+  /** What was tried and came to nothing. */
+  readonly notMeasured: readonly Unmeasured[]
   /** Hertz of the A it was compared with; absent where pitch was not. */
   readonly a4?: number
   /** The rung it was laid against; absent where nothing was asked. */

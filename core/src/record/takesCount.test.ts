@@ -1,6 +1,7 @@
 /** Takes: kept with a yes, gone with it, and each counting once for a try and once for the look of its lesson. */
 import { describe, expect, test } from 'vitest'
-import { mayKeep, refuseAct, TAKE_KINDS } from './index'
+import { TAKE_KINDS } from '../analysers'
+import { mayKeep, refuseAct } from './index'
 import type { ActBody, CaseId, StudentCard } from './index'
 import { A, Desk, hashOf, START } from './test/desk'
 import { B } from './test/instrument'

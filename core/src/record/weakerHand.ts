@@ -1,6 +1,6 @@
 /** Which hand lags, as played notes tell it: a reason to give it its exercise twice. */
 import { addDays } from '../kit'
-import { TAPS_ANALYSER } from '../timing'
+import { mayTell } from '../analysers'
 import type { StudentRecord } from './state'
 import { latestReading } from './takeSays'
 import type { Take, TakeMeasure } from './takes'
@@ -24,7 +24,7 @@ export function weakerHand(record: StudentRecord): WeakerHand | null {
     const reading = latestReading(take)
     const measure = reading?.measures.find((m) => m.name === 'left-more-uneven')
     // Two fingers that tap are not two hands that play.
-    const played = reading?.analyser !== TAPS_ANALYSER.analyser
+    const played = reading !== null && mayTell(reading.analyser, 'left-more-uneven')
     const tells = played && !take.removed && take.date >= addDays(last, -DAYS_TELLING)
     return tells && measure ? [{ take, measure }] : []
   })

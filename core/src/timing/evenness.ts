@@ -67,7 +67,9 @@ function overRuns(estimates: readonly Estimate[]): Estimate {
   const between = many ? (meanEstimate(values).high - meanOf(values)) * MIDDLE_SCATTERS : 0
   const below = medianOf(estimates.map((e) => e.value - e.low)) * narrower
   const above = medianOf(estimates.map((e) => e.high - e.value)) * narrower
-  return { value, low: value - Math.max(below, between), high: value + Math.max(above, between) }
+  // A scatter is never below nought.
+  const low = Math.max(0, value - Math.max(below, between))
+  return { value, low, high: value + Math.max(above, between) }
 }
 
 /**

@@ -16,10 +16,6 @@ import { slips } from './slips'
 import { isTapped, layTaps } from './tapped'
 import { chords, hands } from './together'
 
-/** Kept with every reading; another number means that figures may differ. */
-export const TAPS_ANALYSER = { analyser: 'taps', version: '1' } as const
-export const TIMING_ANALYSER = { analyser: 'timing', version: '2' } as const
-
 export interface Timing {
   readonly measures: readonly Measure[]
   /** In their order; taps with the pitches they were meant for. */

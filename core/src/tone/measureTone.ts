@@ -15,9 +15,6 @@ import type { ToneMeasure } from './toneMeasures'
 import { measureNote } from './toneNote'
 import type { ToneNote } from './toneNote'
 
-/** Kept with every reading; another number means that figures may differ. */
-export const TONE_ANALYSER = { analyser: 'tone', version: '1' } as const
-
 /** What sound is measured against. */
 export interface ToneAsked {
   /** Sounding notes of the exercise; none for a take of nothing in particular. */

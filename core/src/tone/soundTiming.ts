@@ -11,7 +11,7 @@ import type { Sounding } from './ear'
 const MISSED_MS: Readonly<Record<Sounding, number>> = { struck: 2, sustained: 10 }
 
 /** What of the timing sound tells: when, and neither weight nor which hand. */
-const TOLD: readonly MeasureName[] = [
+export const TIMED_BY_SOUND = [
   'tempo',
   'tempo-drift',
   'unevenness',
@@ -22,7 +22,8 @@ const TOLD: readonly MeasureName[] = [
   'wrong-notes',
   'missing-notes',
   'extra-notes',
-]
+] as const satisfies readonly MeasureName[]
+export type TimedBySound = (typeof TIMED_BY_SOUND)[number]
 /** Notes of these are counted and not timed. */
 const COUNTED: readonly MeasureName[] = ['wrong-notes', 'missing-notes', 'extra-notes']
 
@@ -67,6 +68,9 @@ export function soundTiming(
   const [spread, share] = [of('unevenness'), of('unevenness-share')]
   const intervalMs = spread && share ? spread.value / share.value : Number.POSITIVE_INFINITY
   return measures
-    .filter((m) => TOLD.includes(m.name) && !(tapped && COUNTED.includes(m.name)))
+    .filter(
+      (m) =>
+        TIMED_BY_SOUND.some((name) => name === m.name) && !(tapped && COUNTED.includes(m.name)),
+    )
     .map((m) => honest(m, MISSED_MS[sounding], intervalMs))
 }

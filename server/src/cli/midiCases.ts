@@ -5,8 +5,8 @@ import { isObject } from '@vein-mend/core/kit'
 import { measureOf } from '@vein-mend/core/measure'
 import { measureRoll, measureTiming, toldBy } from '@vein-mend/core/timing'
 import type { AskedNote, Measure, MeasureName, PlayedNote, Tell } from '@vein-mend/core/timing'
-import { readPlayed } from '../notation'
-import type { Played } from '../notation'
+import { readPlayed } from '../measuring'
+import type { Played } from '../measuring'
 import type { Judged } from './judged'
 
 interface CaseNote {

@@ -6,14 +6,10 @@ import express from 'express'
 import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { Left } from '../threads'
-import {
-  findTake,
-  keepTake,
-  measureAnew,
-  takeMeasuring,
-  takeTiming,
-  takeTone,
-} from '../usecases/takes'
+import { findTake } from '../usecases/findTake'
+import { keepTake } from '../usecases/keepTake'
+import { measureAnew, takeMeasuring } from '../usecases/measureTake'
+import { takeTiming, takeTone } from '../usecases/showTake'
 import { refused } from './recordFileRoutes'
 
 /** Told when whoever asked goes away before they are answered. */

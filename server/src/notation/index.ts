@@ -2,7 +2,3 @@
 export { engrave, engraveOrNone } from './engrave'
 export { midiFile } from './midiFile'
 export { passageFrom } from './passageFrom'
-export { PLAYED_MOST, readPlayed } from './readPlayed'
-export type { NotPlayed, Played } from './readPlayed'
-export type { TakeTimed, TakeToTime } from './timeTake'
-export { timingFrom } from './timingFrom'

@@ -1,7 +1,7 @@
 /** Cases told by a master teacher, and how the packs fare with them: words as they are typed, and the fault behind them. */
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { diagnose } from '@vein-mend/core/diagnosis'
+import { diagnose, stoppedBySigns } from '@vein-mend/core/diagnosis'
 import type { Diagnosis, Sign } from '@vein-mend/core/diagnosis'
 import { searchFindings } from '@vein-mend/core/packs'
 import type { Check, Fault, Finding, Knowledge, StudentFacts } from '@vein-mend/core/packs'
@@ -144,7 +144,10 @@ function judged(k: Knowledge, c: MasterCase, facts: StudentFacts) {
     k.findings.some((f) => f.id === sign) ? [{ finding: sign, strength: 'marked' as const }] : [],
   )
   const ask = (signs: readonly Sign[], done: readonly string[]) =>
-    diagnose({ knowledge: k, facts, known: new Map(), signs, answered: done, stopped: [] })
+    diagnose({
+      ...{ knowledge: k, facts, known: new Map(), signs, answered: done },
+      stopped: stoppedBySigns(k, signs),
+    })
   let signs: readonly Sign[] = [...new Map(noted.map((s) => [s.finding, s])).values()]
   const done: string[] = []
   let diagnosis = ask(signs, done)

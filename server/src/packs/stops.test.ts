@@ -34,7 +34,7 @@ import { shippedPacks } from '../test/studio'
 const packs = await shippedPacks()
 const instruments = [...packs.values()].filter((k) => k.kind === 'instrument')
 const START = '2026-03-02' as IsoDate
-const CASES = ['case-a', 'case-b'] as const
+const CASES = ['case-000a', 'case-000b'] as const
 /** Days after the stop on which everything is asked once more. */
 const LATER = [0, 1, 7, 30, 200]
 

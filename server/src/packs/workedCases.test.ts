@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { diagnose } from '@vein-mend/core/diagnosis'
+import { diagnose, stoppedBySigns } from '@vein-mend/core/diagnosis'
 import type { Diagnosis, Sign } from '@vein-mend/core/diagnosis'
 import type { BodyPart, Knowledge, Strength } from '@vein-mend/core/packs'
 import { buildLadder } from '@vein-mend/core/remedy'
@@ -57,7 +57,7 @@ function work(c: WorkedCase): Diagnosis {
     known: new Map(),
     signs,
     answered: [],
-    stopped: [],
+    stopped: stoppedBySigns(knowledge, signs),
   })
 }
 

@@ -1,5 +1,5 @@
 /** A student's acts as they stand in the file: written, and read again whatever their version. */
-import { undoneActs, readAct, writeAct } from '@vein-mend/core/record'
+import { asKept, undoneActs, readAct, writeAct } from '@vein-mend/core/record'
 import type { Act, ActId, StudentId } from '@vein-mend/core/record'
 import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
@@ -94,7 +94,19 @@ export async function readLatest(
   return { acts: rows.flatMap((row) => toRow(row).act ?? []), undone }
 }
 
-/** Adds the acts at the end of the student's. */
+/** An act that would not be read back as it is written: a fault of whoever made it, and nothing of it is kept. */
+export class UnreadableAct extends Error {
+  override readonly name = 'UnreadableAct'
+}
+
+/** The act as it is written, once it has been read back. @throws UnreadableAct */
+function bodyOf(act: Act): string {
+  const read = asKept(act)
+  if (read.ok) return JSON.stringify(writeAct(read.value))
+  throw new UnreadableAct(`${act.kind} ${read.refusal.path.join('.')}: ${read.refusal.code}`)
+}
+
+/** Adds the acts at the end of the student's. @throws UnreadableAct, and nothing is added */
 export async function addRows(
   models: Models,
   student: StudentId,
@@ -112,7 +124,7 @@ export async function addRows(
       packId: null,
       packVersion: null,
       packDigest: act.kind === 'lesson-opened' ? (act.pack.digest ?? null) : null,
-      body: JSON.stringify(writeAct(act)),
+      body: bodyOf(act),
     })),
     { transaction },
   )

@@ -33,7 +33,7 @@ afterEach(() => rmSync(folder, { recursive: true }))
 const added = (id: string): Act => ({
   kind: 'student-added',
   card: { ...EMPTY_CARD, name: `Wren ${id}`, instrument: 'horn' },
-  id: `added-${id}` as ActId,
+  id: `act-added-${id}` as ActId,
   at: '2026-03-01T10:00:00.000Z' as IsoInstant,
   by: 'teacher',
 })

@@ -1,5 +1,5 @@
 /** What a file is, by its first bytes and not by what it is said to be. */
-import type { TakeKind } from '@vein-mend/core/record'
+import type { TakeKind } from '@vein-mend/core/analysers'
 
 export interface MediaType {
   readonly kind: TakeKind

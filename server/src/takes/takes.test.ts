@@ -9,7 +9,7 @@ import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { openTestStudio } from '../test/studio'
 import type { TestStudio } from '../test/studio'
-import { sweepTakes } from '../usecases/takes'
+import { sweepTakes } from '../usecases/goneTakes'
 import { BYTES_MOST, copyTakes, takeStore } from './index'
 
 const ID = 'student-wren' as StudentId

@@ -2,18 +2,13 @@
 import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import type { TakeTimingResponse } from '@vein-mend/contract'
+import { taps as tapsAnalyser, timing as timingAnalyser } from '@vein-mend/core/analysers'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { parsePass } from '@vein-mend/core/packs'
 import { EMPTY_CARD, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/record'
 import type { CaseId, LessonId, StudentId, StudentRecord } from '@vein-mend/core/record'
-import {
-  playAsked,
-  TAP_CHANNEL,
-  TAP_KEYS,
-  TAPS_ANALYSER,
-  TIMING_ANALYSER,
-} from '@vein-mend/core/timing'
+import { playAsked, TAP_CHANNEL, TAP_KEYS } from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
 import { writeMidi } from 'midi-file'
 import type { MidiEvent } from 'midi-file'
@@ -21,7 +16,7 @@ import request from 'supertest'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest'
 import { openTestStudio } from '../test/studio'
 import type { TestStudio } from '../test/studio'
-import { askedRung } from '../usecases/takeTiming'
+import { askedRung } from '../usecases/askedRung'
 
 const LESSON = 'lesson-0001'
 const CASE = 'case-0001' as CaseId
@@ -141,7 +136,7 @@ describe('played notes brought for a rung', () => {
     const [take] = (await recordNow()).takes
     expect(take).toMatchObject({ kind: 'notes', case: CASE })
     expect(take?.readings[0]).toMatchObject({
-      ...TIMING_ANALYSER,
+      ...{ analyser: timingAnalyser.id, version: timingAnalyser.version },
       of: { case: CASE, name: RUNG, crossing: true },
     })
     const rush = take?.readings[0]?.measures.find((m) => m.name === 'rush-before-crossing')
@@ -255,7 +250,9 @@ describe('played notes brought for a rung', () => {
     expect(answer.status).toBe(200)
     const record = await recordNow()
     const [take] = record.takes
-    expect(take?.readings[0]).toMatchObject(TAPS_ANALYSER)
+    expect(take?.readings[0]).toMatchObject({
+      ...{ analyser: tapsAnalyser.id, version: tapsAnalyser.version },
+    })
     const names = take?.readings[0]?.measures.map((m) => m.name)
     expect(names).toContain('unevenness-share')
     expect(names).not.toContain('thumb-accent')
@@ -327,13 +324,16 @@ describe('played notes brought for a rung', () => {
       velocity: 60,
       channel: 0,
     }))
-    expect((await bring(midi(many), rung)).body).toMatchObject({
-      error: { code: 'too_many_notes' },
-    })
-    const nowhere = await bring(await played('none', 8), 'no-such-rung')
-    expect(nowhere.body).toMatchObject({ error: { code: 'rung_without_notes' } })
     expect((await recordNow()).takes).toEqual([])
     expect(files()).toEqual([])
+    // What was played and cannot be measured is a take all the same, and says why it has no figures.
+    expect((await bring(midi(many), rung)).body).toMatchObject({
+      notMeasured: { code: 'too_many_notes' },
+    })
+    const nowhere = await bring(await played('none', 8), 'no-such-rung')
+    expect(nowhere.body).toMatchObject({ notMeasured: { code: 'rung_without_notes' } })
+    expect((await recordNow()).takes.map((t) => t.readings)).toEqual([[], []])
+    expect(files()).toHaveLength(2)
     expect(studio.logged).toEqual([])
   })
 

@@ -4,7 +4,8 @@ import type { StudioTuning, TakeMeasuring, TakeToneResponse } from '@vein-mend/c
 import { seededRng } from '@vein-mend/core/kit'
 import { EMPTY_CARD, notToldYet, takeSays } from '@vein-mend/core/record'
 import type { StudentId, StudentRecord } from '@vein-mend/core/record'
-import { soundAsked, TONE_ANALYSER } from '@vein-mend/core/tone'
+import { tone as toneAnalyser } from '@vein-mend/core/analysers'
+import { soundAsked } from '@vein-mend/core/tone'
 import type { SoundedFault } from '@vein-mend/core/tone'
 import { rmSync } from 'node:fs'
 import { request as plainRequest } from 'node:http'
@@ -102,7 +103,12 @@ describe('a recording brought for a rung', () => {
   test('is kept with what it measures, in one write, and drawn tone by tone', async () => {
     expect((await bring(await wav('flat'), 'lesson-0001', await theRung())).status).toBe(200)
     const [take] = (await recordNow()).takes
-    expect(take?.readings[0]).toMatchObject({ ...TONE_ANALYSER, a4: 440, of: { name: RUNG } })
+    expect(take?.readings[0]).toMatchObject({
+      analyser: toneAnalyser.id,
+      version: toneAnalyser.version,
+      a4: 440,
+      of: { name: RUNG },
+    })
     const pitch = take?.readings[0]?.measures.find((m) => m.name === 'pitch')
     expect(pitch?.value).toBeCloseTo(-40, 0)
     const tone = await request(studio.app)
@@ -225,12 +231,17 @@ describe('a recording brought for a rung', () => {
     expect(unheard.body).toMatchObject({ error: { code: 'no_consent_for_take' } })
   })
 
-  test('sound that cannot be measured is kept for nothing in particular, and refused for a rung', async () => {
+  test('sound that cannot be measured is kept all the same, and it is said why there are no figures', async () => {
     const webm = Buffer.concat([Buffer.from('\x1a\x45\xdf\xa3', 'latin1'), Buffer.alloc(200)])
     const forRung = await bring(webm, 'lesson-0001', await theRung())
-    expect(forRung.body).toMatchObject({ error: { code: 'not_sound' } })
-    expect((await bring(webm, 'lesson-0001', null)).status).toBe(200)
-    expect((await recordNow()).takes[0]?.readings).toEqual([])
+    expect([forRung.status, forRung.body]).toMatchObject([
+      ...[200, { notMeasured: { code: 'not_sound' } }],
+    ])
+    expect((await recordNow()).takes).toMatchObject([{ kind: 'sound', readings: [] }])
+    // Of a rung that is on the ladder no more it is kept too.
+    const gone = await bring(await wav('flat'), 'lesson-0001', 'no-such-rung')
+    expect(gone.body).toMatchObject({ notMeasured: { code: 'rung_without_notes' } })
+    expect((await recordNow()).takes).toHaveLength(2)
   })
 
   test('kept for nothing it is measured later, with or without a rung', async () => {

@@ -56,6 +56,7 @@ export async function openTestStudio() {
     openDemo: () => Promise.resolve('http://127.0.0.1:4271/'),
     now: () => '2026-03-02T10:00:00.000Z' as IsoInstant,
     today: () => TODAY,
+    writer: 'teacher',
     webFolder: null,
     log: (error) => logged.push(error),
   })

@@ -12,6 +12,10 @@ export interface Deps {
   readonly homeAddresses: () => readonly string[]
   /** Opens the demo beside this studio and tells its address; null in the demo itself. */
   readonly openDemo: (() => Promise<string>) | null
+  /** Who writes what is noted at the desk. */
+  readonly writer: string
+  /** What went wrong and harmed nobody: for whoever looks after the machine. */
+  readonly log: (error: unknown) => void
   readonly now: () => IsoInstant
   /** The day where the studio is. */
   readonly today: () => IsoDate

@@ -19,3 +19,17 @@ export async function removeGoneTakes(
   const gone = record.takes.filter((t) => t.removed && !named.has(t.hash))
   await Promise.all(gone.map((t) => deps.takes.remove(student, t.hash)))
 }
+
+/** At the start: what a server that was killed left behind goes. Records that cannot be played keep their files. */
+export async function sweepTakes(deps: Pick<Deps, 'store' | 'takes'>): Promise<void> {
+  const named = new Map<StudentId, Set<string>>()
+  for (const student of await deps.store.studentsWith('take-kept')) {
+    const rows = await deps.store.rowsOf(student)
+    const standing = await deps.store.standing(student)
+    const hashes = standing?.ok
+      ? standing.record.takes.filter((t) => !t.removed).map((t) => t.hash)
+      : rows.flatMap(({ act }) => (act?.kind === 'take-kept' ? [act.hash] : []))
+    named.set(student, new Set(hashes))
+  }
+  await deps.takes.sweep(named)
+}

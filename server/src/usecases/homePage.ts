@@ -10,6 +10,7 @@ import type {
 import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
 import type { IsoDate } from '@vein-mend/core/kit'
+import { BODY_PARTS } from '@vein-mend/core/packs'
 import type { Knowledge } from '@vein-mend/core/packs'
 import {
   aimOf,
@@ -160,6 +161,7 @@ export async function readHome(deps: Deps, token: string): Promise<Outcome<HomeR
       item,
       name: words,
       parts,
+      placed: parts.length < BODY_PARTS.length,
       today: source === 'home' && on === today,
     })),
     playing: knowledge.playing,

@@ -24,6 +24,7 @@ export async function readStudent(deps: Deps, id: StudentId): Promise<readonly B
     today: deps.today(),
     head: found.head.id,
     knowledge: knowledge ? practisedDigest(knowledge) : '',
+    writer: deps.writer,
     recent: acts.map((act) => ({ act, undone: undone.has(act.id) })),
   }
   const text = JSON.stringify(around)

@@ -3,15 +3,18 @@ import { refuse } from '@vein-mend/contract'
 import type { ActsTaken, CodedRefusal, Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { addAct } from '@vein-mend/core/record'
-import type { Act, IdentifiedRequest, StudentId, StudentRecord } from '@vein-mend/core/record'
+import { addAct, asKept } from '@vein-mend/core/record'
+import type {
+  Act,
+  IdentifiedRequest,
+  Stamp,
+  StudentId,
+  StudentRecord,
+} from '@vein-mend/core/record'
 import { practisedDigest } from '../packs'
 import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
 import { removeGoneTakes } from './goneTakes'
-
-/** Who writes; there is one teacher until accounts come. */
-const WRITER = 'teacher'
 
 /** Kinds after which a take may be on record no longer. */
 const REMOVING = new Set<Act['kind']>(['take-removed', 'card-changed'])
@@ -23,6 +26,8 @@ export interface ActsAsked {
   readonly studio?: string | undefined
   /** Digest of the knowledge the desk ranked with. */
   readonly knowledge?: string | undefined
+  /** The device that sends them, and their place among all it sends. */
+  readonly sent?: Stamp['sent']
 }
 
 /** Something inside the transaction refuses: nothing of it is kept. */
@@ -65,6 +70,7 @@ class Adding {
     /** Null where there is none, or where it cannot be played. */
     public record: StudentRecord | null,
     private readonly by: string,
+    private readonly sent: Stamp['sent'],
   ) {}
 
   async add(request: IdentifiedRequest, knownBy: string | undefined): Promise<CodedRefusal | null> {
@@ -77,7 +83,9 @@ class Adding {
     await this.flush()
     const undoing = await this.writer.undo(this.student, request.act)
     if (!undoing.ok) return undoing.refusal
-    this.take({ ...request, at: this.deps.now(), by: this.by }, undoing.record)
+    const kept = asKept({ ...request, ...this.stamp(request) })
+    if (!kept.ok) return kept.refusal
+    this.take(kept.value, undoing.record)
     await this.flush()
     return null
   }
@@ -97,12 +105,19 @@ class Adding {
     if (request.kind === 'take-kept' && takes.pathOf(this.student, request.hash) === null) {
       return refuse('unknown_take', ['hash']).refusal
     }
-    const stamp = { id: request.id, at: this.deps.now(), by: this.by }
-    const today = this.deps.today()
-    const added = addAct(this.record, request, { knowledge, stamp, today })
+    const added = addAct(this.record, request, {
+      knowledge,
+      stamp: this.stamp(request),
+      today: this.deps.today(),
+    })
     if (!added.ok) return added.refusal
     this.take(added.value.act, added.value.record)
     return null
+  }
+
+  private stamp({ id }: IdentifiedRequest): Stamp {
+    const { now, today } = this.deps
+    return { id, at: now(), by: this.by, noted: today(), ...(this.sent ? { sent: this.sent } : {}) }
   }
 
   private take(act: Act, record: StudentRecord): void {
@@ -124,12 +139,13 @@ async function addAll(
   deps: Deps,
   writer: StudioWriter,
   student: StudentId,
-  { acts, knowledge }: ActsAsked,
+  { acts, knowledge, sent }: ActsAsked,
   by: string,
 ) {
   const owners = await writer.ownersOf(acts.map((r) => r.id))
   const standing = await writer.standingOf(student)
-  const adding = new Adding(deps, writer, student, standing?.ok ? standing.record : null, by)
+  const record = standing?.ok ? standing.record : null
+  const adding = new Adding(deps, writer, student, record, by, sent)
   const seen = new Set<string>()
   for (const [index, request] of acts.entries()) {
     const owner = owners.get(request.id)
@@ -152,6 +168,10 @@ async function addAll(
   return { before: standing?.head.id ?? null, adding }
 }
 
+function stampOf({ id, at, by, noted, sent }: Stamp): Stamp {
+  return { id, at, by, ...(noted ? { noted } : {}), ...(sent ? { sent } : {}) }
+}
+
 /** The digest of the knowledge by which the student's acts are completed now. */
 export async function knowledgeOf(deps: Deps, record: StudentRecord): Promise<string> {
   const knowledge = await deps.knowledge.practised(record.card.instrument)
@@ -166,7 +186,7 @@ export async function recordActs(
   deps: Deps,
   student: StudentId,
   asked: ActsAsked,
-  by = WRITER,
+  by = deps.writer,
 ): Promise<Outcome<ActsTaken>> {
   if (asked.studio !== undefined && asked.studio !== deps.store.identity) {
     return refuse('other_studio', ['studio'])
@@ -188,6 +208,7 @@ export async function recordActs(
     head,
     knowledge: await knowledgeOf(deps, record),
     completedBy,
-    taken: taken.map(({ id, at }) => ({ id, at })),
+    taken: taken.map(stampOf),
+    writer: deps.writer,
   })
 }

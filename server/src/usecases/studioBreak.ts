@@ -1,8 +1,8 @@
 /** A holiday of the whole studio: noted with every student who does not have it yet, all or none. */
 import { randomUUID } from 'node:crypto'
 import type { BreakRequest, BreakTaken, Outcome } from '@vein-mend/contract'
-import { applyAct, refuseAct } from '@vein-mend/core/record'
-import type { Act, ActId, StudentId } from '@vein-mend/core/record'
+import { keepAct } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/record'
 import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'
@@ -18,11 +18,10 @@ async function noteFor(
   if (!standing?.ok) return false
   const { record } = standing
   if (record.breaks.some((b) => b.from === request.from && b.to === request.to)) return false
-  const stamp = { id: randomUUID() as ActId, at: deps.now(), by: 'teacher' }
-  const act: Act = { kind: 'break-noted', ...request, ...stamp }
-  const refusal = refuseAct(record, act, deps.today())
-  if (refusal) throw new RefusedInside(refusal)
-  await writer.append(student, [act], applyAct(record, act))
+  const stamp = { id: randomUUID() as ActId, at: deps.now(), by: deps.writer, noted: deps.today() }
+  const added = keepAct(record, { kind: 'break-noted', ...request, ...stamp }, deps.today())
+  if (!added.ok) throw new RefusedInside(added.refusal)
+  await writer.append(student, [added.value.act], added.value.record)
   return true
 }
 

@@ -28,6 +28,7 @@ import type {
   StudioResponse,
   StudioTuning,
   TakeMeasuring,
+  TakeTaken,
   TakeTimingResponse,
   TakeToneResponse,
 } from '@vein-mend/contract'
@@ -109,7 +110,7 @@ export const api = {
       ...(rung === undefined ? {} : { rung }),
       ...(grid ?? {}),
     })
-    return ask<ActsTaken>(`/students/${at(id)}/takes?${said.toString()}`, {
+    return ask<TakeTaken>(`/students/${at(id)}/takes?${said.toString()}`, {
       method: 'POST',
       headers: { 'content-type': 'application/octet-stream' },
       body: file,

@@ -4,7 +4,7 @@ import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import { USUAL_MENDING } from '@vein-mend/core/mending'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { addAct, EMPTY_CARD, playRecord } from '@vein-mend/core/record'
+import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
 import type { Act, ActId, IdentifiedRequest, LessonId, StudentId } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { followActs } from './followActs'
@@ -30,6 +30,7 @@ const shown: StudentResponse = {
   today: TODAY,
   head: first.id,
   knowledge: DIGEST,
+  writer: 'teacher',
   record: playRecord([first])!,
   recent: [],
 }
@@ -47,29 +48,38 @@ const requests: readonly IdentifiedRequest[] = [
     id: 'act-000003' as ActId,
   },
 ]
-const asked = { requests, knowledge, digest: DIGEST, by: 'teacher' }
+const asked = { requests, knowledge, digest: DIGEST }
+const stamp = (id: ActId) => ({ id, at: AT, by: 'teacher', noted: TODAY })
 const taken: ActsTaken = {
   id: shown.id,
   today: TODAY,
   before: first.id,
   completedBy: DIGEST,
-  taken: requests.map(({ id }) => ({ id, at: AT })),
+  taken: requests.map(({ id }) => stamp(id)),
   head: 'act-000003' as ActId,
   knowledge: DIGEST,
+  writer: 'teacher',
 }
 
 describe('the desk', () => {
   test('comes to the record the server came to, with its head and the latest acts', () => {
     const next = followActs(shown, asked, taken)!
-    const server = requests.reduce((record, { id, ...request }) => {
-      const stamp = { id, at: AT, by: 'teacher' }
-      const added = addAct(record, request, { knowledge, stamp, today: TODAY })
-      if (!added.ok) throw new Error(added.refusal.code)
-      return added.value.record
-    }, shown.record)
-    expect(next.record).toEqual(server)
+    // As the file has it, written out by hand: what is looked up stands in it.
+    const onFile: readonly Act[] = [
+      first,
+      {
+        ...{ kind: 'lesson-opened', lesson, date: TODAY, ...stamp('act-000002' as ActId) },
+        ...{ pack: knowledge.pack, mending: USUAL_MENDING },
+      },
+      {
+        ...{ kind: 'sign-noted', lesson, finding: 'muted', strength: 'marked' },
+        ...{ prompted: false, condition: null, text: 'The tone is muted', strand: 'tone' },
+        ...stamp('act-000003' as ActId),
+      },
+    ]
+    expect(next.record).toEqual(playRecord(onFile))
+    expect(next.recent.map((r) => r.act)).toEqual([onFile[2], onFile[1]])
     expect(next.head).toBe('act-000003')
-    expect(next.recent.map((r) => r.act.id)).toEqual(['act-000003', 'act-000002'])
   })
 
   test('has nothing to do where all of it was on record already', () => {
@@ -81,14 +91,14 @@ describe('the desk', () => {
     ['somebody else came between', { before: 'act-of-another' as ActId }],
     ['the server knew more by then', { completedBy: 'a-newer-digest' }],
     ['nothing was new and the record is another', { taken: [], head: 'act-of-another' as ActId }],
-    ['an act is not one of its own', { taken: [{ id: 'act-of-another' as ActId, at: AT }] }],
+    ['an act is not one of its own', { taken: [stamp('act-of-another' as ActId)] }],
   ])('asks where %s', (_, change) => {
     expect(followActs(shown, asked, { ...taken, ...change })).toBeNull()
   })
 
   test('asks after an undoing, and where it cannot do what the server did', () => {
     const undo = { kind: 'undone', act: first.id, id: 'act-000004' as ActId } as const
-    const answer = { ...taken, taken: [{ id: undo.id, at: AT }] }
+    const answer = { ...taken, taken: [stamp(undo.id)] }
     expect(followActs(shown, { ...asked, requests: [undo] }, answer)).toBeNull()
     const late = { ...requests[0]!, date: addDays(TODAY, 30) } as IdentifiedRequest
     expect(followActs(shown, { ...asked, requests: [late, requests[1]!] }, taken)).toBeNull()

@@ -13,7 +13,6 @@ export interface Asked {
   readonly knowledge: Knowledge
   /** Digest of that knowledge. */
   readonly digest: string
-  readonly by: string
 }
 
 /**
@@ -22,18 +21,18 @@ export interface Asked {
  */
 export function followActs(
   shown: StudentResponse,
-  { requests, knowledge, digest, by }: Asked,
+  { requests, knowledge, digest }: Asked,
   taken: ActsTaken,
 ): StudentResponse | null {
-  const rest = { head: taken.head, knowledge: taken.knowledge, today: taken.today }
-  if (taken.taken.length === 0) return taken.head === shown.head ? { ...shown, ...rest } : null
+  const { head, knowledge: now, today, writer } = taken
+  const rest = { head, knowledge: now, today, writer }
+  if (taken.taken.length === 0) return head === shown.head ? { ...shown, ...rest } : null
   if (taken.before !== shown.head || taken.completedBy !== digest) return null
   let { record, recent } = shown
-  for (const { id, at } of taken.taken) {
-    const request = requests.find((r) => r.id === id)
+  for (const stamp of taken.taken) {
+    const request = requests.find((r) => r.id === stamp.id)
     if (!request || request.kind === 'undone') return null
-    const stamp = { id, at, by }
-    const added = addAct(record, request, { knowledge, stamp, today: taken.today })
+    const added = addAct(record, request, { knowledge, stamp, today })
     if (!added.ok) return null
     record = added.value.record
     recent = [{ act: added.value.act, undone: false }, ...recent].slice(0, RECENT_MOST)

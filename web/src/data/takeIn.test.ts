@@ -36,6 +36,7 @@ const before: StudentResponse = {
   today: TODAY,
   head: added.id,
   knowledge: DIGEST,
+  writer: 'teacher',
   record: playRecord([added])!,
   recent: [],
 }
@@ -59,9 +60,10 @@ const taken: ActsTaken = {
   today: TODAY,
   before: added.id,
   completedBy: DIGEST,
-  taken: [{ id: opened.id, at: AT }],
+  taken: [{ id: opened.id, at: AT, by: 'teacher', noted: TODAY }],
   head: opened.id,
   knowledge: DIGEST,
+  writer: 'teacher',
 }
 
 let client: QueryClient

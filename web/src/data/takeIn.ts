@@ -17,7 +17,7 @@ function followed(client: QueryClient, parcel: Parcel, taken: ActsTaken): Studen
   const pack = packOf(client, digest)
   if (!shown || !pack) return null
   const { requests } = parcel
-  return followActs(shown, { requests, knowledge: pack.knowledge, digest, by: 'teacher' }, taken)
+  return followActs(shown, { requests, knowledge: pack.knowledge, digest }, taken)
 }
 
 /** Follows the acts where the desk can, and asks where it cannot; resolves when the pages show them. */

@@ -14,7 +14,7 @@ const knowledge = {
   findings: [{ id: 'muted', text: 'The tone is muted', strand: 'tone' }],
 } as unknown as Knowledge
 
-const id = (n: number) => `act-${n}` as ActId
+const id = (n: number) => `act-0000${n}` as ActId
 const stamp = (n: number) => ({
   id: id(n),
   at: '2026-03-02T10:00:00.000Z' as IsoInstant,
@@ -44,6 +44,7 @@ const opened: IdentifiedRequest = {
 }
 const shown = {
   today: TODAY,
+  writer: 'teacher',
   record: playRecord([added])!,
   recent: [{ act: added, undone: false }],
 }
@@ -69,7 +70,7 @@ test('pressed again before the first undoing has arrived, an undo takes back the
 
 test('what is on record and being undone counts as undone, and is not on record twice while it arrives', () => {
   const { record, recent } = waiting(strength(3, 'breathes low'))
-  const there = { today: TODAY, record, recent }
+  const there = { today: TODAY, writer: 'teacher', record, recent }
   expect(standing(withWaiting(there, [undoing(8, 3)], knowledge))).toEqual([id(2), id(1)])
   expect(standing(withWaiting(there, [strength(3, 'breathes low')], knowledge))).toEqual(
     standing(there),

@@ -32,7 +32,12 @@ function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): Stud
  * Among what was noted last they come first, and what is being undone counts as undone.
  */
 export function withWaiting(
-  { record, today, recent }: Pick<StudentResponse, 'record' | 'today' | 'recent'>,
+  {
+    record,
+    today,
+    recent,
+    writer,
+  }: Pick<StudentResponse, 'record' | 'today' | 'recent' | 'writer'>,
   requests: readonly IdentifiedRequest[],
   knowledge: Knowledge,
 ): Pick<StudentResponse, 'record' | 'recent'> {
@@ -43,7 +48,8 @@ export function withWaiting(
   let last = recent.map((r) => (undone.has(r.act.id) ? { ...r, undone: true } : r))
   for (const request of requests) {
     if (request.kind === 'undone' || undone.has(request.id) || there.has(request.id)) continue
-    const stamp = { id: request.id, at: `${today}T00:00:00.000Z` as IsoInstant, by: 'teacher' }
+    const at = `${today}T00:00:00.000Z` as IsoInstant
+    const stamp = { id: request.id, at, by: writer, noted: today }
     const added = addAct(now, request, { knowledge, stamp, today })
     if (!added.ok) continue
     now = added.value.record

@@ -1,15 +1,22 @@
 /** Measured values in words, of whatever kind. */
-import { MEASURES } from '@vein-mend/core/timing'
-import { TONE_MEASURES } from '@vein-mend/core/tone'
+import type { AnyMeasure, WhyNotMeasured } from '@vein-mend/core/analysers'
 import { MEASURE_WORDS } from './timingWords'
 import { TONE_MEASURE_WORDS } from './toneWords'
 
+const WORDS: Readonly<Record<AnyMeasure, string>> = { ...MEASURE_WORDS, ...TONE_MEASURE_WORDS }
+
 /** The name of a measure as a teacher would say it; the bare name of one nobody here knows. */
 export function measureWords(name: string): string {
-  const timing = MEASURES.find((m) => m === name)
-  const tone = TONE_MEASURES.find((m) => m === name)
-  if (timing) return MEASURE_WORDS[timing]
-  return tone ? TONE_MEASURE_WORDS[tone] : name
+  const known = Object.entries(WORDS).find(([measure]) => measure === name)
+  return known?.[1] ?? name
+}
+
+/** Why there is no figure. */
+export const NOT_MEASURED_WORDS: Readonly<Record<WhyNotMeasured, string>> = {
+  'no-number': 'no figure could be worked out',
+  'outside-interval': 'its figures do not go together',
+  'unknown-measure': 'nobody here knows it',
+  failed: 'the measuring broke off',
 }
 
 /** A value in its unit, with a sign where it goes both ways. */

@@ -76,6 +76,9 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
     'This recording cannot be measured as it is. Bring it as WAV or FLAC, or through “Play it in”, which turns it into WAV.',
   odd_sound: () =>
     'What this recording says of itself does not fit together, so it is not measured.',
+  measuring_failed: () => 'The measuring broke off. The take itself is kept.',
+  act_cannot_be_kept: (x) =>
+    `This cannot be kept as it is: ${f(x.field)} would not be read again (${f(x.why).replaceAll('_', ' ')}). Nothing was changed.`,
   sound_too_long: () => 'More than ten minutes of sound are not measured. Cut the take first.',
   not_midi: () => 'This MIDI file cannot be read: it is broken or only half there.',
   take_too_long: () => 'A take of more than an hour is not measured. Cut it first.',

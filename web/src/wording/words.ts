@@ -13,8 +13,8 @@ import type {
   Strength,
   Way,
 } from '@vein-mend/core/packs'
+import type { TakeKind } from '@vein-mend/core/analysers'
 import type {
-  TakeKind,
   AgendaKind,
   BreakReason,
   CaseStatus,

@@ -1,4 +1,4 @@
-import { besideAct, plain } from '../actModule'
+import { besideAct, dayNoted, plain } from '../actModule'
 import { stopsOfCard } from '../stops'
 import { withoutConsentless } from '../takes'
 import { cardShape } from './cardShape'
@@ -6,9 +6,12 @@ import { cardShape } from './cardShape'
 /** The card as it is now. */
 export const cardChanged = besideAct({
   ...plain('card-changed', { card: cardShape }),
-  apply: (record, { id, at, card }) => {
+  apply: (record, { card, ...stamp }) => {
     // A yes that is taken back takes along what it allowed.
     const takes = withoutConsentless(record.takes, card)
-    return stopsOfCard({ ...record, card, takes }, record.card, { id, at })
+    return stopsOfCard({ ...record, card, takes }, record.card, {
+      id: stamp.id,
+      on: dayNoted(stamp),
+    })
   },
 })

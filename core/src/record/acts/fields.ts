@@ -12,10 +12,11 @@ export const NOTE_MOST = 2000
 export const HOME_MINUTES_MOST = 600
 /** Tries that are counted at once. */
 export const TRIES_MOST = 60
-/** Letters of a sentence a pack speaks in; packs are written with room. */
-const PACK_WORDS_MOST = 600
+/** Letters of a text and of an id in a pack; its schema says the same, so that what a pack says can be kept. */
+export const PACK_WORDS_MOST = 2000
+export const PACK_ID_MOST = 160
 /** Letters of a place in the week: a rung's id behind its fault's. */
-const ITEM_MOST = 160
+const ITEM_MOST = 240
 /** Fewest letters that give a reason. */
 const REASON_LEAST = 3
 const TEMPO = { least: 20, most: 300 } as const
@@ -29,9 +30,11 @@ export const inLesson = { lesson }
 export const inCase = { lesson, case: fault }
 
 /** Id of an entry of a pack. */
-export const packId = text(NAME_MOST, 1)
+export const packId = text(PACK_ID_MOST, 1)
 /** A text out of a pack. */
 export const packWords = text(PACK_WORDS_MOST)
+/** The name of an entry of a pack, or of something made from one. */
+export const packEntryName = text(PACK_WORDS_MOST, 1)
 /** A sentence. */
 export const words = text(WORDS_MOST, 1)
 /** A page, or nothing. */

@@ -10,7 +10,8 @@ import type { LessonState, StudentRecord } from '../state'
 import { DAYS_AHEAD_MOST } from './daysAhead'
 import * as fields from './fields'
 
-const VERSION_MOST = 60
+/** Letters of a version: its own, and that of everything it is put together from. */
+const VERSION_MOST = 2000
 /** A hash in hexadecimal. */
 const DIGEST_MOST = 64
 

@@ -4,8 +4,9 @@ import { tick, untick } from '../atHome'
 import { lately } from './daysAhead'
 import * as fields from './fields'
 
-/** Beyond five times the note's length nobody played what was asked. */
-const SHARE = { least: 0, most: 5 } as const
+/** Beyond so many times the note's length nobody played what was asked. */
+export const EVENNESS_MOST = 5
+const SHARE = { least: 0, most: EVENNESS_MOST } as const
 const STEPS = { least: 1, most: 10_000 } as const
 
 /** Ticked at home, or unticked. */

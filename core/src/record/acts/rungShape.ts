@@ -18,7 +18,7 @@ import { ARTICULATIONS, BEAT_TYPES, CLEFS, MARKS, TOUCHES } from '../../music'
 import type { Exercise, ExerciseSpec } from '../../music'
 import { CONDITIONS, WAYS, WITHIN_KINDS } from '../../packs'
 import type { LadderRung } from '../../remedy'
-import { NAME_MOST, NOTE_MOST, packId, TRIES_MOST, words, WORDS_MOST } from './fields'
+import { NOTE_MOST, packEntryName, packId, packWords, TRIES_MOST, WORDS_MOST } from './fields'
 
 const RUNGS_MOST = 30
 const WITHIN_MOST = 1000
@@ -122,7 +122,7 @@ const specShape: Shape<ExerciseSpec> = either('make', {
   switching: object({
     make: make('switching'),
     notes: list(pitch, CHORD_MOST),
-    words: list(text(NAME_MOST), CHORD_MOST),
+    words: list(packWords, CHORD_MOST),
     beats: optional(number({ least: 0, most: BEATS_MOST, above: true })),
     slurred: optional(flag),
     then: optional(oneOf(['twice', 'eighths'])),
@@ -139,7 +139,7 @@ const specShape: Shape<ExerciseSpec> = either('make', {
     make: make('harp'),
     step: oneOf(['once', 'left-twice', 'conditioning', 'harmonics']),
   }),
-  repeated: object({ make: make('repeated'), ways: list(text(NAME_MOST, 1), CHORD_MOST, 1) }),
+  repeated: object({ make: make('repeated'), ways: list(packEntryName, CHORD_MOST, 1) }),
   pluck: object({ make: make('pluck'), strokes: oneOf(['short', 'connected']) }),
   bows: object({
     make: make('bows'),
@@ -171,17 +171,17 @@ const within = optional(
 
 const rungShape: Shape<LadderRung> = object({
   id: packId,
-  name: words,
-  instruction: text(NOTE_MOST),
-  alone: optional(text(NOTE_MOST)),
+  name: packEntryName,
+  instruction: packWords,
+  alone: optional(packWords),
   together: optional(flag),
   way: oneOf(WAYS),
   condition: oneOf(CONDITIONS),
   dose: object({
     times: count,
     minutes: number({ least: 0, most: DOSE_MINUTES_MOST, above: true }),
-    tempo: optional(text(WORDS_MOST)),
-    hands: optional(text(WORDS_MOST)),
+    tempo: optional(packWords),
+    hands: optional(packWords),
   }),
   pass: either('kind', {
     share: object({ kind: oneOf(['share']), clean: count, of: count, within }),

@@ -1,31 +1,37 @@
-import { digest, good, number, object, oneOf, optional, text } from '../../kit'
+import { digest, good, nullable, number, oneOf } from '../../kit'
 import { SIDES } from '../../measure'
 import { filled, lessonAct } from '../actModule'
+import type { Body } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
 import { strengthOf, takeSays } from '../takeSays'
 import * as fields from './fields'
+import { lacksNumber, measureShape, VALUE } from './measureShape'
 
-const UNIT_MOST = 24
-const VALUE = { least: -1e9, most: 1e9 } as const
 const RATIO = { least: 1e-6, most: 1e6 } as const
+
+/** It speaks neither for nor against. */
+const SAYS_NOTHING = 1
+
+/** What the first version read off no number says nothing. */
+function withoutNoNumbers(body: Body): Body {
+  const lacking = lacksNumber(body.measure)
+  if (!lacking && body.ratio !== null) return body
+  return { ...body, ratio: SAYS_NOTHING, ...(lacking ? { measure: null } : {}) }
+}
 
 /** A measured take speaks for or against a sign, by how much likelier its value is with it than without. */
 export const signMeasured = lessonAct({
+  version: 2,
+  earlier: { 1: withoutNoNumbers },
   ...filled(
     'sign-measured',
     { ...fields.inLesson, finding: fields.packId, hash: digest },
     {
       text: fields.packWords,
       strand: fields.strand,
-      measure: object({
-        name: fields.packId,
-        value: number(VALUE),
-        low: number(VALUE),
-        high: number(VALUE),
-        unit: text(UNIT_MOST),
-        count: optional(number({ least: 0, most: 1e6, whole: true })),
-      }),
+      /** Null where it turned out to be no number; it then says nothing. */
+      measure: nullable(measureShape),
       side: oneOf(SIDES),
       threshold: number(VALUE),
       ratio: number(RATIO),

@@ -1,4 +1,4 @@
-import { plain } from '../actModule'
+import { dayNoted, plain } from '../actModule'
 import type { ActModule } from '../actModule'
 import type { StudentCard } from '../card'
 import { emptyRecord } from '../emptyRecord'
@@ -20,5 +20,6 @@ export const studentAdded: ActModule<'student-added', Added, Added> = {
   refuse: (record) => (record ? refuse('student_exists', 'student') : null),
   refuseOn: () => null,
   loads: () => [],
-  apply: (_record, { id, at, card }) => stopsOfCard(emptyRecord(card), null, { id, at }),
+  apply: (_record, { card, ...stamp }) =>
+    stopsOfCard(emptyRecord(card), null, { id: stamp.id, on: dayNoted(stamp) }),
 }

@@ -1,9 +1,10 @@
 import { digest, nullable, object, oneOf, optional, text, whole } from '../../kit'
+import { TAKE_KINDS } from '../../analysers'
 import { lessonAct, plain } from '../actModule'
 import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../gridCell'
 import { refuse } from '../refusal'
 import { lessonOf } from '../state'
-import { mayKeep, TAKE_KINDS } from '../takes'
+import { mayKeep } from '../takes'
 import * as fields from './fields'
 
 /** Letters of a media type. */

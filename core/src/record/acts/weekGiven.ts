@@ -13,7 +13,7 @@ export const weekGiven = besideAct({
     blocks: list(
       object({
         item: fields.itemId,
-        name: fields.words,
+        name: fields.packEntryName,
         case: usually(nullable(fields.fault), null),
         day: fields.weekday,
         minutes: fields.blockMinutes,

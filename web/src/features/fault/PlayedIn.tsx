@@ -2,8 +2,7 @@
 import { caseOf, latestReading, takeSays } from '@vein-mend/core/record'
 import { playedAtHome } from '@vein-mend/core/practice'
 import type { CaseState, Take } from '@vein-mend/core/record'
-import { MEASURES, TAPS_ANALYSER } from '@vein-mend/core/timing'
-import { TONE_ANALYSER } from '@vein-mend/core/tone'
+import { analyserOf, timing } from '@vein-mend/core/analysers'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
@@ -23,10 +22,9 @@ const keyOf = ({ analyser, name }: Trend) => `${analyser} ${name}`
 
 function trendWords({ analyser, name }: Trend): string {
   const words = measureWords(name)
-  if (analyser === TAPS_ANALYSER.analyser) return `${words}, tapped`
-  return MEASURES.some((m) => m === name) && analyser === TONE_ANALYSER.analyser
-    ? `${words}, by sound`
-    : words
+  const by = analyserOf(analyser)?.by
+  if (by === 'taps') return `${words}, tapped`
+  return by === 'sound' && Object.hasOwn(timing.measures, name) ? `${words}, by sound` : words
 }
 
 /** How one measure went from lesson to lesson; which one can be chosen. */

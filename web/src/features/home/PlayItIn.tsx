@@ -1,8 +1,10 @@
 /** The exercise tapped, or played on a keyboard that can be heard: how even it was goes to the teacher with the tick. */
 import type { Exercise } from '@vein-mend/core/music'
+import { measuresOf } from '@vein-mend/core/analysers'
+import { EVENNESS_MOST } from '@vein-mend/core/record'
 import type { HomeEvenness } from '@vein-mend/core/record'
 import { measureOf } from '@vein-mend/core/measure'
-import { askedOf, isTapped, measureTiming } from '@vein-mend/core/timing'
+import { askedOf, isTapped } from '@vein-mend/core/timing'
 import type { PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { canHearMidi } from '../../devices/midiKeyboard'
@@ -33,7 +35,9 @@ export function PlayItIn({ exercise, evenness, onSay }: Props) {
   const [astray, setAstray] = useState(false)
   const asked = askedOf(exercise)
   const played = (notes: readonly PlayedNote[]) => {
-    const found = measureOf(measureTiming(notes, asked).measures, 'unevenness-share')
+    const measured = measureOf(measuresOf(notes, asked), 'unevenness-share')
+    // So far beside the notes it is not this exercise, and nothing that is kept of it.
+    const found = measured && measured.high <= EVENNESS_MOST ? measured : null
     setAstray(found === null)
     setTries(tries + 1)
     if (!found) return

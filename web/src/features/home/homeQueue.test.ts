@@ -43,16 +43,36 @@ describe('what waits on the phone', () => {
       name: 'X',
     } as const
     const stopped = withWaiting(PAGE, [hurt])
-    expect(stopped.stops).toEqual([{ item: 'x', name: 'X', parts: BODY_PARTS, today: true }])
+    expect(stopped.stops).toEqual([
+      { item: 'x', name: 'X', parts: BODY_PARTS, placed: false, today: true },
+    ])
     expect(playsNothing(stopped)).toBe(true)
     // Said again with its place, it is one word and not two; feet do not stop a player of hands.
     const feet = withWaiting(PAGE, [hurt, { ...hurt, id: 'g' as ActId, part: 'leg' }])
     expect(feet.stops).toMatchObject([{ item: 'x', parts: ['leg'] }])
     expect(playsNothing(feet)).toBe(false)
+    // Another place is a stop of its own; each is taken back by itself.
+    const both = withWaiting(PAGE, [
+      { ...hurt, parts: ['leg'] },
+      { ...hurt, id: 'i' as ActId, parts: ['hand', 'leg'] },
+      hurt,
+    ])
+    expect(both.stops).toMatchObject([{ parts: ['leg'] }, { parts: ['hand'] }])
+    expect(playsNothing(both)).toBe(true)
+    const notHand = { kind: 'hurt-taken-back', date: MONDAY, item: 'x', part: 'hand' } as const
+    expect(withWaiting(both, [{ ...notHand, id: 'j' as ActId }]).stops).toMatchObject([
+      { parts: ['leg'] },
+    ])
     const slip = { id: 'h' as ActId, kind: 'hurt-taken-back', date: MONDAY, item: 'x' } as const
     expect(withWaiting(PAGE, [hurt, slip]).stops).toEqual([])
     // What another lesson told of is not taken back at home.
-    const told = { item: null, name: 'Pain in the hand', parts: ['hand'], today: false } as const
+    const told = {
+      item: null,
+      name: 'Pain in the hand',
+      parts: ['hand'],
+      placed: true,
+      today: false,
+    } as const
     expect(withWaiting({ ...PAGE, stops: [told] }, [slip]).stops).toEqual([told])
   })
 

@@ -1,11 +1,12 @@
 /** What the page at home shows: what the server said, with what waits here already in it. */
-import type { HomeResponse } from '@vein-mend/contract'
+import type { HomeResponse, HomeStop } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { BODY_PARTS } from '@vein-mend/core/packs'
-import type { IdentifiedRequest } from '@vein-mend/core/record'
+import type { BodyPart } from '@vein-mend/core/packs'
+import type { IdentifiedRequest, RequestOf } from '@vein-mend/core/record'
 
 /** Raised when the page answers other fields; a page of an earlier shape is fetched anew. */
-export const PAGE_SHAPE = 7
+export const PAGE_SHAPE = 8
 
 /** The page as it was kept on the phone; null where it is none of this shape. */
 export function parseSeen(text: string | null): HomeResponse | null {
@@ -19,20 +20,33 @@ export function parseSeen(text: string | null): HomeResponse | null {
   }
 }
 
+const isOnly = ({ parts }: HomeStop, part: BodyPart) => parts.length === 1 && parts[0] === part
+
+/** As the record will have it: a place goes before "somewhere", and another place is a stop of its own. */
+function withHurt(
+  page: HomeResponse,
+  { item, name, part, parts: several = [] }: RequestOf<'hurt-at-home'>,
+): HomeResponse {
+  const told = page.stops.filter((s) => s.item === item && s.today)
+  const known = told.flatMap((s) => (s.placed ? s.parts : []))
+  const parts = BODY_PARTS.filter((p) => (p === part || several.includes(p)) && !known.includes(p))
+  if (told.length > 0 && parts.length === 0) return page
+  const placed = parts.length > 0
+  const stop = { item, name, parts: placed ? parts : BODY_PARTS, placed, today: true }
+  return { ...page, stops: [...page.stops.filter((s) => !told.includes(s) || s.placed), stop] }
+}
+
 /** The page with what waits already in it. */
 export function withWaiting(
   seen: HomeResponse,
   waiting: readonly IdentifiedRequest[],
 ): HomeResponse {
   return waiting.reduce((page, act) => {
-    if (act.kind === 'hurt-at-home') {
-      const { item, name, part } = act
-      const others = page.stops.filter((s) => !(s.item === item && s.today))
-      const parts = part === undefined ? BODY_PARTS : [part]
-      return { ...page, stops: [...others, { item, name, parts, today: true }] }
-    }
+    if (act.kind === 'hurt-at-home') return withHurt(page, act)
     if (act.kind === 'hurt-taken-back') {
-      return { ...page, stops: page.stops.filter((s) => !(s.item === act.item && s.today)) }
+      const meant = (s: HomeStop) => act.part === undefined || isOnly(s, act.part)
+      const stops = page.stops.filter((s) => !(s.item === act.item && s.today && meant(s)))
+      return { ...page, stops }
     }
     if (act.kind !== 'practised') return page
     const { date, item, minutes, tempo, done, evenness } = act

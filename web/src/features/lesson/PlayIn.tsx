@@ -10,6 +10,7 @@ import type { PlayedNote } from '@vein-mend/core/timing'
 import { ANY_PITCH, rangeOfInstrument, soundingOf } from '@vein-mend/core/tone'
 import { lazy, Suspense, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
 import { api } from '../../data/api'
 import { useLesson, useView } from '../../data/studentContext'
 import { useMeasuring } from '../../data/useMeasuring'
@@ -21,6 +22,7 @@ import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
 import { Field } from '../../ui/Field'
 import { cellWords } from '../../wording/gridWords'
+import { sayRefusal } from '../../wording/refusals'
 import { Loading } from '../../ui/Page'
 import { SidePanel } from '../../ui/SidePanel'
 import { measurable } from '../../workers/soundFiles'
@@ -75,7 +77,8 @@ function useKeeping({ state, rung }: Props) {
   return useMeasuring(view.id, {
     send: async ({ file, words, grid }: Brought, { act, signal }) => {
       const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words, grid }
-      await api.keepTake(view.id, said, file, signal)
+      const { notMeasured } = await api.keepTake(view.id, said, file, signal)
+      if (notMeasured) toast(`Kept, and not measured. ${sayRefusal(notMeasured)}`)
     },
     unchanged: 'What was played is still here.',
     done: (act) => navigate(`/students/${view.id}/takes/${act}`),

@@ -40,7 +40,10 @@ function Measured({ sign }: { sign: NotedSign }) {
   const { measured } = sign
   const take = view.record.takes.find((t) => t.hash === measured?.hash && !t.removed)
   if (!measured) return null
-  const words = `measured, ${sayValue(measured.measure.value, measured.measure.unit)}`
+  const { measure } = measured
+  const words = measure
+    ? `measured, ${sayValue(measure.value, measure.unit)}`
+    : 'was not measured: it says nothing'
   return take ? (
     <Link
       to={`/students/${view.id}/takes/${take.act}`}

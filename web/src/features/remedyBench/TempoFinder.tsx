@@ -14,8 +14,9 @@ import {
   TURNS_ENOUGH,
 } from '@vein-mend/core/remedy'
 import type { Staircase } from '@vein-mend/core/remedy'
+import { measuresOf } from '@vein-mend/core/analysers'
 import { measureOf } from '@vein-mend/core/measure'
-import { askedOf, isTapped, measureTiming, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
+import { askedOf, isTapped, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
 import type { MeasureName, PlayedNote } from '@vein-mend/core/timing'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
@@ -46,7 +47,7 @@ const TEMPO_OFF = 0.1
 
 /** What the measuring makes of a try; the teacher presses. */
 function judged(notes: readonly PlayedNote[], exercise: Exercise): TryJudged | null {
-  const { measures } = measureTiming(notes, askedOf(exercise))
+  const measures = measuresOf(notes, askedOf(exercise))
   const of = (name: MeasureName) => measureOf(measures, name)
   const [even, tempo] = [of('unevenness-share'), of('tempo')]
   if (!even || !tempo) return null

@@ -1,8 +1,7 @@
 /** Every value of a take, beside those of other takes; and measuring it anew. */
 import { latestReading } from '@vein-mend/core/record'
 import type { CaseId, Take, TakeReading } from '@vein-mend/core/record'
-import { MEASURES, TAPS_ANALYSER, TIMING_ANALYSER } from '@vein-mend/core/timing'
-import { TONE_ANALYSER, TONE_MEASURES } from '@vein-mend/core/tone'
+import { analyserOf, MEASURES_DESCRIBED } from '@vein-mend/core/analysers'
 import { useState } from 'react'
 import { api } from '../../data/api'
 import { useView } from '../../data/studentContext'
@@ -13,7 +12,7 @@ import { Fold } from '../../ui/Fold'
 import { Pick } from '../../ui/Inputs'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { measureWords, sayMeasure, sayValue } from '../../wording/measureWords'
+import { measureWords, NOT_MEASURED_WORDS, sayMeasure, sayValue } from '../../wording/measureWords'
 import { plural } from '../../wording/words'
 
 /** Takes beside which one is shown. */
@@ -91,12 +90,10 @@ function NotMeasured({ take }: { take: Take }) {
   )
 }
 
-const ANALYSERS = [TIMING_ANALYSER, TAPS_ANALYSER, TONE_ANALYSER]
-
 /** Read by an analyser that is older than today's: its figures stay, and the new ones stand beside them. */
 function Older({ take, reading }: { take: Take; reading: TakeReading }) {
   const anew = useReading(take)
-  const version = ANALYSERS.find((a) => a.analyser === reading.analyser)?.version
+  const version = analyserOf(reading.analyser)?.version
   if (version === undefined || reading.version === version) return null
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
@@ -127,7 +124,7 @@ function useBeside(take: Take) {
   ]
 }
 
-const NAMES: readonly string[] = [...TONE_MEASURES, ...MEASURES]
+const NAMES = Object.keys(MEASURES_DESCRIBED)
 
 type Beside = ReturnType<typeof useBeside>
 
@@ -190,6 +187,20 @@ function useOrder(reading: TakeReading | null) {
     : { first, others: there.filter((name) => !telling.has(name)) }
 }
 
+/** What was tried and gave no figure: it says nothing, neither for a fault nor against one. */
+function CameToNothing({ reading }: { reading: TakeReading }) {
+  if (reading.notMeasured.length === 0) return null
+  return (
+    <p className="mt-3">
+      Not measured:{' '}
+      {reading.notMeasured
+        .map(({ name, why }) => `${measureWords(name).toLowerCase()} (${NOT_MEASURED_WORDS[why]})`)
+        .join('; ')}
+      . It says nothing of this take.
+    </p>
+  )
+}
+
 export function Measured({ take }: { take: Take }) {
   const reading = latestReading(take)
   const beside = useBeside(take)
@@ -207,6 +218,8 @@ export function Measured({ take }: { take: Take }) {
         <p className="text-kiln">
           Nothing: there was too little of it, or it does not go up with the notes that were asked.
         </p>
+        <CameToNothing reading={reading} />
+        <Older take={take} reading={reading} />
       </Section>
     )
   }
@@ -219,6 +232,7 @@ export function Measured({ take }: { take: Take }) {
           <Rows names={others} reading={reading} beside={beside} />
         </Fold>
       )}
+      <CameToNothing reading={reading} />
       <Older take={take} reading={reading} />
     </Section>
   )

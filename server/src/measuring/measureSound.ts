@@ -1,19 +1,21 @@
 /** Reads a recording and measures it against what was asked; in a thread, since the bytes come from anywhere. */
 import { readFile } from 'node:fs/promises'
 import type { TonePicture } from '@vein-mend/contract'
+import { readingOf, tone } from '@vein-mend/core/analysers'
+import type { Reading } from '@vein-mend/core/analysers'
 import { measureTone } from '@vein-mend/core/tone'
-import type { Sound, Tone, ToneAsked, ToneNote } from '@vein-mend/core/tone'
+import type { Sound, ToneAsked, ToneNote } from '@vein-mend/core/tone'
 import { readSound } from './readSound'
 import type { NotSound } from './readSound'
 
 /** Where a recording lies and what it was asked to be. */
-export interface TakeToHear {
+export interface SoundToMeasure {
   readonly path: string
   readonly asked: ToneAsked
 }
 
-export type TakeHeard =
-  | { readonly ok: true; readonly measures: Tone['measures']; readonly picture: TonePicture }
+export type SoundMeasured =
+  | { readonly ok: true; readonly readings: readonly Reading[]; readonly picture: TonePicture }
   | { readonly ok: false; readonly why: NotSound }
 
 /** As fine as a screen shows. */
@@ -49,10 +51,10 @@ function drawn(notes: readonly ToneNote[]): TonePicture['notes'] {
 const SHARE_STEP = 0.02
 
 /** @throws Error where the file cannot be read */
-export async function toneTake(
-  { path, asked }: TakeToHear,
+export async function measureSound(
+  { path, asked }: SoundToMeasure,
   onShare: (share: number) => void,
-): Promise<TakeHeard> {
+): Promise<SoundMeasured> {
   const read = await readSound(await readFile(path))
   if (!read.ok) return read
   let said = 0
@@ -68,5 +70,5 @@ export async function toneTake(
     notes: drawn(notes),
     ...plain,
   }
-  return { ok: true, measures, picture }
+  return { ok: true, readings: [readingOf(tone, measures)], picture }
 }

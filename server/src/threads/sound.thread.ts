@@ -1,5 +1,5 @@
 /** Measures recordings that are brought in. */
-import { toneTake } from '../sound/toneTake'
+import { measureSound } from '../measuring/measureSound'
 import { serve } from './serve'
 
-serve(toneTake)
+serve(measureSound)

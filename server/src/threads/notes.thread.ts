@@ -1,5 +1,5 @@
 /** Measures played notes that are brought in. */
-import { timeTake } from '../notation/timeTake'
+import { measureNotes } from '../measuring/measureNotes'
 import { serve } from './serve'
 
-serve(timeTake)
+serve(measureNotes)

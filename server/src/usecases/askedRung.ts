@@ -1,7 +1,4 @@
-/** Played notes measured against the rung they were played for. */
-import { refuse } from '@vein-mend/contract'
-import type { Outcome } from '@vein-mend/contract'
-import { good } from '@vein-mend/core/kit'
+/** The rung a take was played for, with its notes as this student has them. */
 import type { Exercise } from '@vein-mend/core/music'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { factsOf } from '@vein-mend/core/record'
@@ -9,8 +6,6 @@ import type { CaseId, StudentRecord, TakeOf } from '@vein-mend/core/record'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import { askedOf, asksCrossing } from '@vein-mend/core/timing'
 import type { AskedNote } from '@vein-mend/core/timing'
-import { timingFrom } from '../notation'
-import type { TakeTimed } from '../notation'
 
 /** What a take is laid against: the notes of a rung as this student has them. */
 export interface AskedRung {
@@ -38,20 +33,7 @@ export function askedRung(
 }
 
 /** All of it is one long roll: it is asked for by its rate and not note by note. */
-function isRoll({ lines }: Exercise): boolean {
+export function isRoll({ lines }: Exercise): boolean {
   const notes = lines.flatMap((l) => l.notes.filter((n) => n.pitches.length > 0))
   return notes.length > 0 && notes.every((n) => n.marks?.includes('roll'))
-}
-
-/** The bytes measured, or why they cannot be. @throws TooHeavy when they cannot be read in time */
-export async function timed(
-  bytes: Uint8Array,
-  rung: AskedRung | null,
-): Promise<Outcome<Extract<TakeTimed, { ok: true }>>> {
-  const found = await timingFrom({
-    bytes,
-    asked: rung?.asked ?? [],
-    roll: rung !== null && isRoll(rung.exercise),
-  })
-  return found.ok ? good(found) : refuse(found.why, ['file'])
 }
