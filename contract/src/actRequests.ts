@@ -1,7 +1,7 @@
 /** What may be asked of a student's record, checked once at the border. */
-import { id, list, object, optional, text } from '@vein-mend/core/kit'
+import { id, list, object, optional, text, whole } from '@vein-mend/core/kit'
 import { requestShape } from '@vein-mend/core/record'
-import type { IdentifiedRequest } from '@vein-mend/core/record'
+import type { IdentifiedRequest, Stamp } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
 /** In this header each answer names the studio it comes from. */
@@ -16,12 +16,15 @@ const actsRequest = object({
   studio: optional(id()),
   /** Digest of the knowledge the desk ranked with. */
   knowledge: optional(text(64)),
+  /** The device they come from, and their place among all that comes from there. */
+  sent: optional(object({ device: id(), count: whole(1, Number.MAX_SAFE_INTEGER) })),
 })
 
 export interface ActsRequest {
   readonly acts: readonly IdentifiedRequest[]
   readonly studio?: string
   readonly knowledge?: string
+  readonly sent?: Stamp['sent']
 }
 
 /** The acts asked for. @throws yup.ValidationError naming every field that is wrong */

@@ -72,6 +72,8 @@ export interface ActsTaken extends DeskHead {
   readonly completedBy: string
   /** Those that are new, in order; others were on record already. */
   readonly taken: readonly Stamp[]
+  /** Every act that was asked for and is on record now, new or not: what is not named here was not taken. */
+  readonly onRecord: readonly ActId[]
 }
 
 /** A take that was kept; and why nothing was measured of it, where it was to be and was not. */

@@ -2,6 +2,7 @@
 import { rmSync } from 'node:fs'
 import { chromium } from '@playwright/test'
 import type { Page, Route } from '@playwright/test'
+import { STUDIO_HEADER } from '@vein-mend/contract'
 import { CHROMIUM } from '../support/chromium'
 import { addStudent, allSent, beginLesson, expect, noteSign, test } from '../support/journey'
 import { DEMO_TODAY, demoCopy } from '../support/preparedDemo'
@@ -11,13 +12,21 @@ test.use({ serviceWorkers: 'allow' })
 
 const ACTS = '**/api/students/*/acts'
 
-/** Answers the next posts so, until it is told to stop. */
+/** The header by which an answer is known as one of the studio's. */
+async function named(page: Page): Promise<Record<string, string>> {
+  const { origin } = new URL(page.url())
+  const health = await page.request.get(`${origin}/api/health`)
+  return { [STUDIO_HEADER]: health.headers()[STUDIO_HEADER] ?? '' }
+}
+
+/** Answers the next posts so, as the studio would, until it is told to stop. */
 async function answerWith(
   page: Page,
   status: number,
   code: string,
-  headers: Record<string, string> = {},
+  more: Record<string, string> = {},
 ) {
+  const headers = { ...(await named(page)), ...more }
   const answer = (route: Route) =>
     route.fulfill({ status, headers, json: { error: { code, path: [] } } })
   await page.route(ACTS, answer)
@@ -104,11 +113,12 @@ test('413: what is too much at once goes in parts, and all of it arrives', async
   await page.getByRole('button', { name: 'The tone clears' }).click()
   await allSent(page)
   let refused = 0
+  const headers = await named(page)
   await page.route(ACTS, async (route) => {
     const { acts } = route.request().postDataJSON() as { acts: unknown[] }
     if (acts.length === 1) return route.continue()
     refused += 1
-    return route.fulfill({ status: 413, json: { error: { code: 'too_large', path: [] } } })
+    return route.fulfill({ status: 413, headers, json: { error: { code: 'too_large', path: [] } } })
   })
   await page.getByRole('button', { name: 'Decide on A resting hand half presses a valve' }).click()
   await page.getByLabel("Cue, in the student's words").fill('feathers')
@@ -148,8 +158,9 @@ test('a parcel that always fails holds up its own student only, and can be put a
   const wren = page.url()
   const student = /students\/([^/]+)/.exec(wren)![1]!
   const hers = `**/api/students/${student}/acts`
+  const headers = await named(page)
   await page.route(hers, (route) =>
-    route.fulfill({ status: 500, json: { error: { code: 'server_fault', path: [] } } }),
+    route.fulfill({ status: 500, headers, json: { error: { code: 'server_fault', path: [] } } }),
   )
   await noteSign(page, 'muted', '2')
   await expect(page.getByText('The server stumbles over a note of one student')).toBeVisible()
@@ -173,6 +184,94 @@ test('a parcel that always fails holds up its own student only, and can be put a
   await expect(signs(page)).toHaveCount(1)
 })
 
+/** What another program, or a page in between, may say at the studio's address. */
+const NOT_OURS: readonly (readonly [string, (route: Route) => Promise<void>])[] = [
+  ['200 with JSON', (route) => route.fulfill({ status: 200, json: {} })],
+  ['200 with a page', (route) => route.fulfill({ contentType: 'text/html', body: '<p>Hello' })],
+  ['200 with nothing', (route) => route.fulfill({ status: 200, body: '' })],
+  ['204', (route) => route.fulfill({ status: 204, body: '' })],
+  [
+    'a redirect',
+    (route) => route.fulfill({ status: 302, headers: { location: '/api/health' }, body: '' }),
+  ],
+  [
+    '401 with a page',
+    (route) => route.fulfill({ status: 401, contentType: 'text/html', body: '' }),
+  ],
+  ['422 with JSON', (route) => route.fulfill({ status: 422, json: { error: { code: 'no' } } })],
+]
+
+test('whatever answers in the studio’s place, a lesson and a child’s pain wait until the studio does', async ({
+  page,
+}) => {
+  const folder = demoCopy()
+  const server = await startServer({ demo: true, today: DEMO_TODAY, folder, homeDoor: true })
+  await openLesson(page, server.url, 'Aldo Finch')
+  await allSent(page)
+  const student = /students\/([^/]+)/.exec(page.url())![1]!
+  const desk = page.url()
+  await page.goto(`${server.url}/students/student-marrow/week`)
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const link = page.getByRole('textbox', { name: 'Link for home' }).first()
+  const token = /home\/(.+)$/.exec(await link.inputValue())![1]!
+  await page.goto(desk)
+  const home = await page.context().newPage()
+  await home.goto(`http://127.0.0.1:${server.homePort}/home/${token}`)
+  let answer: (route: Route) => Promise<void> = (route) => route.continue()
+  const post = (route: Route) =>
+    route.request().method() === 'POST' ? answer(route) : route.continue()
+  await page.route(ACTS, post)
+  await home.route('**/api/home/*/acts', post)
+  answer = NOT_OURS[0]![1]
+  await noteSign(page, 'muted', '2')
+  await home.getByLabel('A word to your teacher').fill('my wrist hurts a lot')
+  await home.getByRole('button', { name: 'Send' }).click()
+  await expect(home.getByText('Not sent yet: it waits on this phone.')).toBeVisible()
+  await expect(page.getByText('Something else answers at this address')).toBeVisible()
+  for (const [, says] of NOT_OURS) {
+    answer = says
+    const asked = page.waitForRequest((r) => r.method() === 'POST')
+    await page.evaluate(() => window.dispatchEvent(new Event('online')))
+    await asked
+    await home.evaluate(() => window.dispatchEvent(new Event('online')))
+    await expect(page.locator('[data-waiting="1"]')).toBeVisible()
+    await expect(home.getByText('Not sent yet: it waits on this phone.')).toBeVisible()
+  }
+  answer = (route) => route.continue()
+  await allSent(page)
+  await expect(home.getByText('Sent. Your teacher reads it before the next lesson.')).toBeVisible()
+  const recordOf = async (id: string) =>
+    (
+      (await (await page.request.get(`${server.url}/api/students/${id}`)).json()) as {
+        record: { home: { notes: unknown[] }; lessons: { signs: unknown[] }[] }
+      }
+    ).record
+  expect((await recordOf('student-marrow')).home.notes.at(-1)).toMatchObject({
+    words: 'my wrist hurts a lot',
+  })
+  expect((await recordOf(student)).lessons.at(-1)?.signs).toHaveLength(1)
+  await server.stop()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+test('a lesson begins while the server is away, and is held with what was seen last', async ({
+  page,
+  studio,
+}) => {
+  await addStudent(page, studio.url, 'Aldo Finch', 'Horn')
+  await allSent(page)
+  await expect(page.getByRole('button', { name: 'Begin the lesson' })).toBeVisible()
+  await page.route('**/api/**', (route) => route.abort())
+  await beginLesson(page)
+  await noteSign(page, 'muted', '2')
+  await expect(page.getByText('2 notes are kept here')).toBeVisible()
+  await expect(signs(page)).toHaveCount(1)
+  await page.unroute('**/api/**')
+  await allSent(page)
+  await page.reload()
+  await expect(signs(page)).toHaveCount(1)
+})
+
 test('a full browser store is said before anything is typed, and what is typed is sent all the same', async ({
   page,
   studio,
@@ -191,8 +290,20 @@ test('a full browser store is said before anything is typed, and what is typed i
   await expect(page.getByText('This browser has no room left')).toBeVisible()
   await noteSign(page, 'muted', '2')
   await allSent(page)
+  // With the server away it is in this page alone, which says so, and asks before it is left.
+  await page.route(ACTS, (route) => route.abort())
+  await noteSign(page, 'weak', '1')
+  await expect(page.getByText('1 note is in this page alone')).toBeVisible()
+  const asked = page.waitForEvent('dialog')
+  const leaving = page.evaluate(() => window.location.reload())
+  const dialog = await asked
+  expect(dialog.type()).toBe('beforeunload')
+  await dialog.dismiss()
+  await leaving.catch(() => undefined)
+  await page.unroute(ACTS)
+  await allSent(page)
   await page.reload()
-  await expect(signs(page)).toHaveCount(1)
+  await expect(signs(page)).toHaveCount(2)
 })
 
 test('a phone over plain http: ticks and pain reach the server, and pain that does not says so loudly', async ({

@@ -1,5 +1,5 @@
 /** The addresses behind the link for home; a student's name is in none of them. */
-import { parseActs } from '@vein-mend/contract'
+import { parseActs, STUDIO_HEADER } from '@vein-mend/contract'
 import type { Outcome } from '@vein-mend/contract'
 import { Router } from 'express'
 import type { RequestHandler, Response } from 'express'
@@ -40,6 +40,11 @@ export function homeRoutes(deps: Deps): Router {
   const routes = Router()
   const asked = atMost(ASKED_A_MINUTE)
   const sent = atMost(SENT_A_MINUTE)
+  routes.use((_req, res, next) => {
+    // A phone counts only what comes from its own studio.
+    res.setHeader(STUDIO_HEADER, deps.store.identity)
+    next()
+  })
   routes.use((req, res, next) => (req.method === 'GET' ? asked : sent)(req, res, next))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/:token', async (req, res) => {

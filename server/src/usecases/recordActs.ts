@@ -209,6 +209,7 @@ export async function recordActs(
     knowledge: await knowledgeOf(deps, record),
     completedBy,
     taken: taken.map(stampOf),
+    onRecord: asked.acts.map((request) => request.id),
     writer: deps.writer,
   })
 }

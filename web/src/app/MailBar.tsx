@@ -120,9 +120,17 @@ function useRefusalsSaid(): void {
   )
 }
 
+/** What is on its way: where it is, and whether that is enough. */
+function sayWaiting(acts: number, unkept: number): string {
+  if (unkept > 0) {
+    return `${plural(unkept, 'note')} ${unkept === 1 ? 'is' : 'are'} in this page alone: leave it open until they are sent.`
+  }
+  return `${plural(acts, 'note')} ${acts === 1 ? 'is' : 'are'} kept here and sent as soon as it does.`
+}
+
 export function MailBar() {
   const mail = useMail()
-  const { acts, away, signIn, shelf, elsewhere, faulty } = useMailState()
+  const { acts, away, signIn, shelf, elsewhere, faulty, stranger, unkept } = useMailState()
   const keeping = useKeepTrouble()
   const lastSeen = useLastSeen()
   useRefusalsSaid()
@@ -137,8 +145,13 @@ export function MailBar() {
       {away && (
         <Bar>
           <CloudOff aria-hidden size={16} />
-          The server does not answer. {plural(acts, 'note')} {acts === 1 ? 'is' : 'are'} kept here
-          and sent as soon as it does.
+          {stranger
+            ? 'Something else answers at this address, and not the studio.'
+            : 'The server does not answer.'}{' '}
+          {sayWaiting(
+            acts,
+            unkept.reduce((n, p) => n + p.requests.length, 0),
+          )}
         </Bar>
       )}
       {lastSeen && !away && (

@@ -9,10 +9,14 @@ const NOT_THERE = 404
 export function Failed({ error }: { error: Error }) {
   const client = useQueryClient()
   const again = () => void client.resetQueries({ predicate: (q) => q.state.status === 'error' })
-  if (!(error instanceof ApiError)) {
+  if (!(error instanceof ApiError) || !error.ours) {
     return (
       <NotHere
-        title="The server does not answer"
+        title={
+          error instanceof ApiError
+            ? 'Something else answers here, and not the studio'
+            : 'The server does not answer'
+        }
         about="Is it running? Nothing you noted is lost."
         onAgain={again}
       />

@@ -47,6 +47,8 @@ export class ApiError extends Error {
     readonly status: number,
     /** Seconds to wait, where the answer says. */
     readonly retryAfter: number | null,
+    /** The studio's server said so; else it is something else that answers at its address, and says nothing of it. */
+    readonly ours: boolean,
   ) {
     super(refusal?.code ?? `status ${status}`)
   }
@@ -57,15 +59,27 @@ function secondsIn(response: Response): number | null {
   return Number.isFinite(seconds) && seconds >= 0 ? seconds : null
 }
 
+/** Whether our server wrote it: it names its studio and answers in JSON. */
+function isOurs(response: Response): boolean {
+  const type = response.headers.get('content-type') ?? ''
+  const named = (response.headers.get(STUDIO_HEADER) ?? '') !== ''
+  return named && type.startsWith('application/json')
+}
+
+/** The answer, where it is one of ours; a redirect is none. @throws ApiError; TypeError where nobody answers */
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(`/api${path}`, init)
+  const response = await fetch(`/api${path}`, { redirect: 'error', ...init })
+  const ours = isOurs(response)
   const lastSeen = response.headers.has(LAST_SEEN_HEADER)
   if (lastSeen) showLastSeen()
   // What this browser kept may be another studio's: it speaks only where nobody has answered yet.
-  if (!lastSeen || studioSeen() === null) seeStudio(response.headers.get(STUDIO_HEADER))
-  if (response.ok) return (await response.json()) as T
-  const body = (await response.json().catch(() => null)) as Partial<ErrorResponse> | null
-  throw new ApiError(body?.error ?? null, response.status, secondsIn(response))
+  if (ours && (!lastSeen || studioSeen() === null)) {
+    seeStudio(response.headers.get(STUDIO_HEADER))
+  }
+  const body = ours ? ((await response.json().catch(() => null)) as unknown) : null
+  if (ours && response.ok && body !== null) return body as T
+  const error = (body as Partial<ErrorResponse> | null)?.error ?? null
+  throw new ApiError(error, response.status, secondsIn(response), ours)
 }
 
 function send<T>(method: 'POST' | 'PUT' | 'DELETE', path: string, body?: object): Promise<T> {
@@ -143,7 +157,7 @@ export const api = {
   importPack: (request: PackImportRequest) => send<Saved>('POST', '/packs', request),
   packText: async (id: string) => {
     const response = await fetch(`/api/packs/${at(id)}/text`)
-    if (!response.ok) throw new ApiError(null, response.status, null)
+    if (!response.ok) throw new ApiError(null, response.status, null, true)
     return response.text()
   },
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),

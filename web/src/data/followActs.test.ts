@@ -56,6 +56,7 @@ const taken: ActsTaken = {
   before: first.id,
   completedBy: DIGEST,
   taken: requests.map(({ id }) => stamp(id)),
+  onRecord: requests.map(({ id }) => id),
   head: 'act-000003' as ActId,
   knowledge: DIGEST,
   writer: 'teacher',

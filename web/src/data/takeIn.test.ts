@@ -48,6 +48,8 @@ const opened: IdentifiedRequest = {
 }
 const parcel: Parcel = {
   id: 'parcel-1',
+  device: 'device-of-the-loft',
+  count: 1,
   at: 1,
   to: { kind: 'student', student: ISLA },
   studio: 'studio-loft',
@@ -61,6 +63,7 @@ const taken: ActsTaken = {
   before: added.id,
   completedBy: DIGEST,
   taken: [{ id: opened.id, at: AT, by: 'teacher', noted: TODAY }],
+  onRecord: [opened.id],
   head: opened.id,
   knowledge: DIGEST,
   writer: 'teacher',

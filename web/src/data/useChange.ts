@@ -13,10 +13,13 @@ export interface ChangeTrouble {
 
 /** Said where nobody answered, and only there. */
 const NOBODY = 'The server does not answer.'
+/** Said where another program has the address. */
+const STRANGER = 'Something else answers at this address, and not the studio.'
 
 export function troubleOf(error: unknown, unchanged = 'Nothing was changed.'): ChangeTrouble {
   if (!(error instanceof ApiError)) return { words: `${NOBODY} ${unchanged}`, refusal: null }
   const { refusal } = error
+  if (!error.ours) return { words: `${STRANGER} ${unchanged}`, refusal: null }
   return refusal
     ? { words: sayRefusal(refusal), refusal }
     : { words: sayRefusal({ code: 'server_fault', path: [] }), refusal: null }

@@ -1,9 +1,11 @@
 /** The mail as a browser has it: one tab sends, the others hear of it. */
+import type { ActsTaken } from '@vein-mend/contract'
 import type { Parcel } from './parcel'
 import { BrowserParcels } from './parcelStore'
 import { Mail } from './mail'
 import type { Posted, Word } from './mail'
 import { api, ApiError } from '../api'
+import { deviceName, nextCount } from '../device'
 import { onStudioSeen, studioSeen } from '../studioSeen'
 
 const CHANNEL = 'vein-mend-mail'
@@ -30,34 +32,43 @@ async function isHere(studio: string | null): Promise<boolean> {
   return studioSeen() === studio
 }
 
-const ELSEWHERE: Posted = {
-  status: 409,
-  code: 'other_studio',
-  retryAfter: null,
-  taken: null,
-  refusal: null,
+const NOTHING = { onRecord: [], code: null, retryAfter: null, taken: null, refusal: null } as const
+const NOBODY: Posted = { ...NOTHING, status: null, ours: false }
+const ELSEWHERE: Posted = { ...NOTHING, status: 409, ours: true, code: 'other_studio' }
+
+/** The acts an answer names as on record; none where it is no answer to such a parcel. */
+function onRecordIn(taken: Partial<ActsTaken> | null, { to }: Parcel): readonly string[] {
+  const about = to.kind === 'home' || taken?.id === to.student
+  return about && Array.isArray(taken?.onRecord) ? taken.onRecord : []
 }
 
-async function post({ to, requests, studio, knowledge }: Parcel): Promise<Posted> {
+async function post(parcel: Parcel): Promise<Posted> {
+  const { to, requests, studio, knowledge, device, count } = parcel
   const body = {
     acts: requests,
     ...(studio === null ? {} : { studio }),
     ...(knowledge === null ? {} : { knowledge }),
+    ...(device === '' || count === 0 ? {} : { sent: { device, count } }),
   }
   try {
     if (to.kind === 'student' && !(await isHere(studio))) return ELSEWHERE
-    const taken: unknown =
+    const taken =
       to.kind === 'student'
         ? await api.record(to.student, body)
         : await api.recordHome(to.token, body)
-    return { status: 200, code: null, retryAfter: null, taken, refusal: null }
+    return { ...NOTHING, status: 200, ours: true, taken, onRecord: onRecordIn(taken, parcel) }
   } catch (error) {
-    if (!(error instanceof ApiError)) {
-      return { status: null, code: null, retryAfter: null, taken: null, refusal: null }
-    }
-    const { status, refusal, retryAfter } = error
-    return { status, code: refusal?.code ?? null, retryAfter, taken: null, refusal }
+    if (!(error instanceof ApiError)) return NOBODY
+    const { status, refusal, retryAfter, ours } = error
+    return { ...NOTHING, status, ours, code: refusal?.code ?? null, retryAfter, refusal }
   }
+}
+
+/** Asks before a page is closed that alone holds what nobody else has. */
+function askOnLeaving(mail: Mail): void {
+  window.addEventListener('beforeunload', (event) => {
+    if (mail.snapshot().unkept.length > 0) event.preventDefault()
+  })
 }
 
 /** The mail of this tab; `onGone` hears what another tab has sent. */
@@ -68,6 +79,8 @@ export function browserMail(onGone: (lane: string) => void): Mail {
     post,
     studio: studioSeen,
     now: () => Date.now(),
+    device: deviceName,
+    nextCount,
     later: (work, ms) => setTimeout(work, ms),
     turn,
     tell: (word) => {
@@ -80,5 +93,6 @@ export function browserMail(onGone: (lane: string) => void): Mail {
   }
   window.addEventListener('online', () => mail.wake())
   onStudioSeen(() => mail.studioChanged())
+  askOnLeaving(mail)
   return mail
 }

@@ -4,7 +4,7 @@ import type { ActId, IdentifiedRequest, StudentId } from '@vein-mend/core/record
 import { describe, expect, test } from 'vitest'
 import { Mail } from './mail'
 import type { Posted, Word } from './mail'
-import { readParcel, split } from './parcel'
+import { inOrder, readParcel, split } from './parcel'
 import type { Address, Parcel } from './parcel'
 
 const ISLA: Address = { kind: 'student', student: 'student-isla' as StudentId }
@@ -20,6 +20,8 @@ function note(words: string): IdentifiedRequest {
 
 const answer = (status: number | null, code: CodedRefusal['code'] | null = null): Posted => ({
   status,
+  ours: status !== null,
+  onRecord: [],
   code,
   retryAfter: null,
   taken: status === 200 ? 'taken' : null,
@@ -31,6 +33,9 @@ class World {
   readonly sent: string[][] = []
   readonly told: Word[] = []
   time = 1_000_000
+  count = 0
+  /** The browser keeps nothing. */
+  full = false
   studio: string | null = 'studio-loft'
   private timers: { readonly at: number; readonly work: () => void }[] = []
   private mayTurn: () => void = () => undefined
@@ -45,16 +50,24 @@ class World {
       : new Promise<void>((mine) => (this.mayTurn = () => mine()))
     this.mail = new Mail({
       store: {
-        keep: (parcel) => void this.kept.set(parcel.id, parcel),
+        keep: (parcel) => {
+          if (!this.full) this.kept.set(parcel.id, parcel)
+          return Promise.resolve(!this.full)
+        },
         drop: (id) => Promise.resolve(void this.kept.delete(id)),
         all: () => Promise.resolve([...this.kept.values()]),
       },
       post: (parcel) => {
         this.sent.push(parcel.requests.map((r) => ('words' in r ? r.words : r.kind)))
-        return Promise.resolve(this.server(parcel))
+        const posted = this.server(parcel)
+        const taken = posted.status === 200 && posted.ours && posted.onRecord.length === 0
+        const onRecord = taken ? parcel.requests.map((r) => r.id) : posted.onRecord
+        return Promise.resolve({ ...posted, onRecord })
       },
       studio: () => this.studio,
       now: () => this.time,
+      device: () => 'device-of-the-loft',
+      nextCount: (above) => (this.count = Math.max(this.count, above) + 1),
       later: (work, ms) => this.timers.push({ at: this.time + ms, work }),
       turn: () => turn,
       tell: (word) => this.told.push(word),
@@ -250,6 +263,87 @@ describe('what was noted', () => {
     expect(words(here.mail.snapshot().elsewhere)).toEqual(['of the loft'])
   })
 
+  test('is let go for nobody but the studio: another program says 200 in vain, and so does an answer that names nothing', async () => {
+    let from: 'stranger' | 'ours, of something else' | 'ours' = 'stranger'
+    const world = await new World(() => ({
+      ...answer(200),
+      ours: from !== 'stranger',
+      ...(from === 'ours' ? {} : { onRecord: ['act-of-something-else'] }),
+    })).start()
+    world.mail.add(HOME, [note('my wrist hurts a lot')])
+    await world.quiet()
+    expect(world.mail.snapshot()).toMatchObject({ away: true, stranger: true, shelf: [] })
+    expect(words(world.mail.snapshot().waiting)).toEqual(['my wrist hurts a lot'])
+    from = 'ours, of something else'
+    await world.pass(2000)
+    expect(words(world.mail.snapshot().waiting)).toEqual(['my wrist hurts a lot'])
+    expect(world.kept.size).toBe(1)
+    from = 'ours'
+    for (let i = 0; i < 4; i++) await world.pass(60_000)
+    expect(world.mail.snapshot()).toMatchObject({ waiting: [], stranger: false })
+    expect(world.kept.size).toBe(0)
+  })
+
+  test('goes in its order though the clock was put back', async () => {
+    let there = false
+    const world = await new World(() => answer(there ? 200 : null)).start()
+    world.mail.add(ISLA, [note('one')])
+    world.time -= 3_600_000
+    world.mail.add(ISLA, [note('undo of one')])
+    await world.quiet()
+    there = true
+    world.sent.length = 0
+    world.mail.wake()
+    await world.quiet()
+    expect(world.sent).toEqual([['one'], ['undo of one']])
+  })
+
+  test('made before it was known what waits goes behind that', async () => {
+    const before = await new World(() => answer(null)).start()
+    for (const w of ['one', 'two', 'three']) before.mail.add(ISLA, [note(w)])
+    const world = new World(() => answer(200))
+    for (const [id, parcel] of before.kept) world.kept.set(id, parcel)
+    world.mail.add(ISLA, [note('early')])
+    await world.start()
+    expect(world.sent.flat()).toEqual(['one', 'two', 'three', 'early'])
+  })
+
+  test.each([
+    ['is asked to come at once', { ...answer(429, 'too_many_requests'), retryAfter: 0 }],
+    ['is sent to its own studio, which says it is another', answer(409, 'other_studio')],
+    ['is taken by a page that breaks', answer(200)],
+  ])('has a pause where it %s', async (_, posted) => {
+    const world = await new World(() => posted).start()
+    world.mail.onTaken(() => {
+      throw new Error('this page breaks')
+    })
+    world.mail.add(ISLA, [note('one')])
+    for (let i = 0; i < 20; i++) await world.quiet()
+    expect(world.sent).toHaveLength(1)
+    // The lane is free again: what comes after it goes.
+    world.mail.add(ISLA, [note('two')])
+    for (let i = 0; i < 3; i++) await world.pass(60_000)
+    expect(world.sent.length).toBeGreaterThan(1)
+  })
+
+  test('and that the browser cannot keep is told to be in this page alone, until it is sent', async () => {
+    let there = false
+    const world = new World(() => answer(there ? 200 : null))
+    world.full = true
+    await world.start()
+    world.mail.add(ISLA, [note('only here')])
+    await world.quiet()
+    expect(words(world.mail.snapshot().unkept)).toEqual(['only here'])
+    there = true
+    await world.pass(2000)
+    expect(world.mail.snapshot()).toMatchObject({ unkept: [], waiting: [] })
+    world.full = false
+    there = false
+    world.mail.add(ISLA, [note('kept')])
+    await world.quiet()
+    expect(world.mail.snapshot()).toMatchObject({ unkept: [], waiting: [{}] })
+  })
+
   test('is sent by one tab, and heard of by the others', async () => {
     const sender = await new World(() => answer(200)).start()
     const other = new World(() => answer(200), { alone: false })
@@ -279,6 +373,8 @@ function sizeOf(parcel: Parcel): [number, CodedRefusal['code'] | null] {
 describe('a parcel', () => {
   const parcel: Parcel = {
     id: 'p',
+    device: 'device-of-the-loft',
+    count: 7,
     at: 1,
     to: ISLA,
     studio: null,
@@ -289,7 +385,9 @@ describe('a parcel', () => {
 
   test('kept before parcels had an address is read as what it was', () => {
     const { requests } = parcel
-    expect(readParcel({ id: 'p', at: 1, student: ISLA.student, requests })).toEqual(parcel)
+    expect(readParcel({ id: 'p', at: 1, student: ISLA.student, requests })).toEqual({
+      ...{ ...parcel, device: '', count: 0 },
+    })
     expect(readParcel(parcel)).toEqual(parcel)
     expect(readParcel({ id: 'p' })).toBeNull()
     expect(readParcel('half a li')).toBeNull()
@@ -298,7 +396,15 @@ describe('a parcel', () => {
   test('split keeps everything, in order, before what was made later', () => {
     const [first, rest] = split(parcel)
     expect([...first.requests, ...rest.requests]).toEqual(parcel.requests)
-    expect(first.at).toBeLessThan(rest.at)
-    expect(rest.at).toBeLessThan(parcel.at + 0.001)
+    const [earlier, later] = split(first)
+    const next = { ...parcel, id: 'a-later-one', count: 8 }
+    const made = [next, rest, later, earlier].sort(inOrder)
+    expect(made).toEqual([earlier, later, rest, next])
+  })
+
+  test('one that was not counted goes before those that were, by its clock', () => {
+    const counted = { ...parcel, count: 1, at: 5 }
+    const before = [3, 9, 4].map((at) => ({ ...parcel, id: `p-${at}`, count: 0, at }))
+    expect([counted, ...before].sort(inOrder).map((p) => p.at)).toEqual([3, 4, 9, 5])
   })
 })

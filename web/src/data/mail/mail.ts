@@ -7,9 +7,8 @@ import type { IdentifiedRequest } from '@vein-mend/core/record'
 import { freshId } from '../freshId'
 import { meaningOf } from './meaning'
 import type { Answer, Meaning } from './meaning'
-import { laneOf, split } from './parcel'
+import { inOrder, laneOf, split } from './parcel'
 import type { Address, Parcel } from './parcel'
-import { inOrder } from './parcelStore'
 import type { ParcelStore } from './parcelStore'
 
 /** What came of posting a parcel. */
@@ -26,6 +25,10 @@ export interface MailDeps {
   /** The studio that answers here; null until one has answered. */
   readonly studio: () => string | null
   readonly now: () => number
+  /** Names this device. */
+  readonly device: () => string
+  /** The next place among all that is made on it, above that many. */
+  readonly nextCount: (above: number) => number
   readonly later: (work: () => void, ms: number) => void
   /** Resolves when this tab is the one that sends; at once where the browser cannot say. */
   readonly turn: () => Promise<void>
@@ -50,8 +53,14 @@ export interface MailState {
   readonly signIn: boolean
   /** Lanes on which the server breaks. */
   readonly faulty: readonly string[]
+  /** Of what is on its way, what this browser could not keep: it is in this page alone. */
+  readonly unkept: readonly Parcel[]
+  /** Something answers at the studio's address, and is not the studio. */
+  readonly stranger: boolean
 }
 
+/** No pause is shorter, whatever an answer asks for. */
+const PAUSE_LEAST_MS = 1000
 const RETRY_MS = 1500
 const RETRY_MS_MOST = 60_000
 
@@ -71,7 +80,8 @@ export class Mail {
   private away = false
   private signIn = false
   private maySend = false
-  private made = 0
+  private stranger = false
+  private readonly unkept = new Set<string>()
   /** Counts the pauses, so that only the last one's end wakes the mail. */
   private pauses = 0
   private resting = false
@@ -88,6 +98,8 @@ export class Mail {
     away: false,
     signIn: false,
     faulty: [],
+    unkept: [],
+    stranger: false,
   }
 
   constructor(private readonly deps: MailDeps) {}
@@ -113,7 +125,9 @@ export class Mail {
   async start(): Promise<void> {
     const kept = await this.deps.store.all()
     const here = new Set(this.parcels.map((p) => p.id))
-    this.parcels = [...kept.filter((p) => !here.has(p.id)), ...this.parcels].sort(inOrder)
+    const early = this.parcels
+    this.parcels = [...kept.filter((p) => !here.has(p.id)), ...early].sort(inOrder)
+    this.countAgain(early, kept)
     this.known = true
     this.publish()
     await this.deps.turn()
@@ -121,11 +135,23 @@ export class Mail {
     this.pump()
   }
 
+  /** What was made before it was known how far the counting had come goes behind all that was there. */
+  private countAgain(early: readonly Parcel[], kept: readonly Parcel[]): void {
+    const most = Math.max(0, ...kept.map((p) => p.count))
+    if (early.every((p) => p.count > most)) return
+    for (const parcel of early) this.put({ ...parcel, count: this.deps.nextCount(this.highest()) })
+  }
+
+  private highest(): number {
+    return Math.max(0, ...this.parcels.map((p) => p.count))
+  }
+
   add(to: Address, requests: readonly IdentifiedRequest[], knowledge: string | null = null): void {
-    this.made += 1
-    const at = this.deps.now() + this.made / 1000
-    const studio = this.deps.studio()
-    this.put({ id: freshId(), at, to, studio, knowledge, requests, refused: null })
+    const { device, now, studio, nextCount } = this.deps
+    this.put({
+      ...{ id: freshId(), device: device(), count: nextCount(this.highest()), at: now(), to },
+      ...{ studio: studio(), knowledge, requests, refused: null },
+    })
     this.pump()
   }
 
@@ -171,7 +197,12 @@ export class Mail {
   }
 
   private put(parcel: Parcel): void {
-    this.deps.store.keep(parcel)
+    // Until the store has said that it holds it, it is in this page alone.
+    this.unkept.add(parcel.id)
+    void this.deps.store.keep(parcel).then((kept) => {
+      if (!kept || !this.unkept.delete(parcel.id)) return
+      this.publish()
+    })
     this.parcels = [...this.parcels.filter((p) => p.id !== parcel.id), parcel].sort(inOrder)
     this.deps.tell({ kind: 'kept', parcel })
     this.publish()
@@ -181,6 +212,7 @@ export class Mail {
     const parcel = this.parcels.find((p) => p.id === id)
     if (!parcel) return
     void this.deps.store.drop(id).catch(() => undefined)
+    this.unkept.delete(id)
     this.parcels = this.parcels.filter((p) => p.id !== id)
     this.deps.tell({ kind: 'gone', id, lane: laneOf(parcel) })
     this.publish()
@@ -196,7 +228,7 @@ export class Mail {
   }
 
   private publish(): void {
-    const { away, signIn } = this
+    const { away, signIn, stranger } = this
     this.state = {
       known: this.known,
       waiting: this.waiting(),
@@ -204,6 +236,8 @@ export class Mail {
       elsewhere: this.parcels.filter((p) => !this.isHere(p)),
       away,
       signIn,
+      stranger,
+      unkept: this.waiting().filter((p) => this.unkept.has(p.id)),
       faulty: [...this.lanes].flatMap(([name, lane]) => (lane.faults > 0 ? [name] : [])),
     }
     for (const listener of this.listeners) listener()
@@ -230,13 +264,22 @@ export class Mail {
 
   private async deliver(parcel: Parcel, lane: Lane): Promise<void> {
     lane.busy = true
-    const posted = await this.deps.post(parcel)
-    const meaning = meaningOf(posted, parcel.requests.length)
-    this.away = meaning === 'wait'
-    this.signIn = meaning === 'sign-in'
-    if (meaning !== 'fault') lane.faults = 0
-    await this.after(meaning, parcel, posted, lane)
-    lane.busy = false
+    try {
+      const posted = await this.deps.post(parcel)
+      const ids = parcel.requests.map((r) => r.id)
+      const meaning = meaningOf(posted, ids)
+      this.away = meaning === 'wait'
+      this.stranger = this.away && posted.status !== null && !posted.ours
+      this.signIn = meaning === 'sign-in'
+      if (meaning !== 'fault') lane.faults = 0
+      await this.after(meaning, parcel, posted, lane)
+    } catch {
+      // Whatever broke here, the parcel is where it was and its lane goes on.
+      lane.faults += 1
+      this.pauseLane(lane)
+    } finally {
+      lane.busy = false
+    }
     this.publish()
     this.pump()
   }
@@ -244,7 +287,8 @@ export class Mail {
   private async after(meaning: Meaning, parcel: Parcel, posted: Posted, lane: Lane): Promise<void> {
     switch (meaning) {
       case 'taken':
-        await Promise.allSettled([...this.takers].map((take) => take(parcel, posted.taken)))
+        // A taker that breaks breaks nothing else: the parcel is on record.
+        await Promise.allSettled([...this.takers].map(async (take) => take(parcel, posted.taken)))
         this.remove(parcel.id)
         return
       case 'refused':
@@ -257,6 +301,8 @@ export class Mail {
       case 'other-studio':
         // The answer has named the studio that is here: the parcel is not one of its own.
         this.put({ ...parcel, studio: parcel.studio ?? 'unknown' })
+        // Where it is named as its own all the same, it is asked again and not at once.
+        this.pauseLane(lane)
         return
       case 'fault':
         lane.faults += 1
@@ -276,7 +322,8 @@ export class Mail {
 
   // Pauses are counted by timers and not by the clock: a clock may stand still, or be put back.
   private pause(retryAfter: number | null): void {
-    const ms = retryAfter === null ? RETRY_MS : Math.min(RETRY_MS_MOST, retryAfter * 1000)
+    const asked = retryAfter === null ? RETRY_MS : retryAfter * 1000
+    const ms = Math.min(RETRY_MS_MOST, Math.max(PAUSE_LEAST_MS, asked))
     this.pauses += 1
     const mine = this.pauses
     this.resting = true
@@ -298,7 +345,7 @@ export class Mail {
         lane.resting = false
         this.pump()
       },
-      Math.min(RETRY_MS_MOST, RETRY_MS * 2 ** (lane.faults - 1)),
+      Math.min(RETRY_MS_MOST, RETRY_MS * 2 ** Math.max(0, lane.faults - 1)),
     )
   }
 }

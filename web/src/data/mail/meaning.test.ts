@@ -10,7 +10,7 @@ const TABLE: readonly (readonly [string, number | null, string | null, number, M
   ['not allowed from here', 403, 'not_from_home', 1, 'refused'],
   ['no such student', 404, 'unknown_student', 3, 'refused'],
   ['the link is gone', 404, 'link_not_valid', 1, 'refused'],
-  ['a page in between finds nothing', 404, null, 3, 'wait'],
+  ['no reason is given', 404, null, 3, 'wait'],
   ['time-out', 408, null, 3, 'wait'],
   ['another studio', 409, 'other_studio', 3, 'other-studio'],
   ['settled in another tab', 409, 'fault_already_settled', 1, 'refused'],
@@ -26,15 +26,37 @@ const TABLE: readonly (readonly [string, number | null, string | null, number, M
   ['a server behind is slow', 504, null, 3, 'wait'],
 ]
 
+const acts = (count: number) => Array.from({ length: count }, (_, i) => `act-${i}`)
+const ofOurs = (status: number | null, code: string | null, onRecord: readonly string[] = []) => ({
+  ...{ status, code, onRecord, ours: status !== null },
+})
+
 describe('what an answer means', () => {
-  test.each(TABLE)('%s (%s %s, %s acts): %s', (_, status, code, acts, meaning) => {
-    expect(meaningOf({ status, code, retryAfter: null }, acts)).toBe(meaning)
+  test.each(TABLE)('%s (%s %s, %s acts): %s', (_, status, code, count, meaning) => {
+    expect(meaningOf(ofOurs(status, code, acts(count)), acts(count))).toBe(meaning)
+  })
+
+  test('taken is what it names and nothing else', () => {
+    expect(meaningOf(ofOurs(200, null, acts(3)), acts(2))).toBe('taken')
+    for (const named of [[], ['act-0'], ['act-of-another', 'act-1']]) {
+      expect(meaningOf(ofOurs(200, null, named), acts(2))).toBe('fault')
+    }
+  })
+
+  test('what is not ours says nothing of it, whatever it says', () => {
+    for (let status = 100; status < 600; status++) {
+      for (const code of [null, 'unknown_student', 'link_not_valid', 'sign_in_first']) {
+        const foreign = { status, code, ours: false, onRecord: acts(2) }
+        expect(meaningOf(foreign, acts(1))).toBe('wait')
+        expect(['wait', 'split']).toContain(meaningOf(foreign, acts(2)))
+      }
+    }
   })
 
   test('no answer whatever loses a note: it is taken, kept on its way, or laid on the shelf', () => {
     for (let status = 100; status < 600; status++) {
       for (const code of [null, 'unknown_student', 'whatever']) {
-        const meaning = meaningOf({ status, code, retryAfter: null }, 2)
+        const meaning = meaningOf(ofOurs(status, code, acts(2)), acts(2))
         expect(meaning === 'taken').toBe(status < 300)
       }
     }

@@ -3,6 +3,10 @@
 /** What came back; `status` is null where nobody answered. */
 export interface Answer {
   readonly status: number | null
+  /** It bears the name of the studio it was sent to, and is of the type our server answers in. */
+  readonly ours: boolean
+  /** Acts it says are on record. */
+  readonly onRecord: readonly string[]
   readonly code: string | null
   /** Seconds after which to ask again, where the server says. */
   readonly retryAfter: number | null
@@ -26,22 +30,32 @@ export type Meaning =
 
 const SIGN_IN = 401
 const FORBIDDEN = 403
-const NOT_FOUND = 404
 const TOO_LARGE = 413
 /** Time-out, too early, too many requests. */
 const LATER = [408, 425, 429]
 /** A server behind the one that answers is away. */
 const AWAY = [502, 503, 504]
 
-/** The meaning of an answer to so many acts. */
-export function meaningOf({ status, code }: Answer, acts: number): Meaning {
+/** What something else at the address says of a parcel: nothing, but that so much at once is too much for it. */
+function ofSomethingElse(status: number, acts: readonly string[]): Meaning {
+  return status === TOO_LARGE && acts.length > 1 ? 'split' : 'wait'
+}
+
+/**
+ * The meaning of an answer to these acts. Only an answer of ours says anything of them, and only those it names are
+ * taken; whatever else comes back, they wait.
+ */
+export function meaningOf(
+  { status, ours, onRecord, code }: Omit<Answer, 'retryAfter'>,
+  acts: readonly string[],
+): Meaning {
   if (status === null || LATER.includes(status) || AWAY.includes(status)) return 'wait'
-  if (status < 300) return 'taken'
+  if (!ours) return ofSomethingElse(status, acts)
+  if (status < 300) return acts.every((id) => onRecord.includes(id)) ? 'taken' : 'fault'
   if (status === SIGN_IN || (status === FORBIDDEN && code === 'sign_in_first')) return 'sign-in'
-  if (status >= 500) return 'fault'
+  if (status >= 500 || status < 400) return 'fault'
   if (code === 'other_studio') return 'other-studio'
-  if (status === TOO_LARGE || code === 'too_many') return acts > 1 ? 'split' : 'refused'
-  // A page in between says "not found" in its own words: that is nobody of ours.
-  if (status === NOT_FOUND && code === null) return 'wait'
-  return 'refused'
+  if (status === TOO_LARGE || code === 'too_many') return acts.length > 1 ? 'split' : 'refused'
+  // What says no has a reason; without one nobody of ours has looked at it.
+  return code === null ? 'wait' : 'refused'
 }

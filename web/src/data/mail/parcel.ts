@@ -9,7 +9,11 @@ export type Address =
 
 export interface Parcel {
   readonly id: string
-  /** Order in which parcels were made, over all tabs. */
+  /** The device it was made on; empty for one that was kept before devices had names. */
+  readonly device: string
+  /** Its place among all that was made on the device, from 1; 0 for one that was kept before they were counted. */
+  readonly count: number
+  /** When it was made, by a clock that may be wrong; says the order only of those that were not counted. */
   readonly at: number
   readonly to: Address
   /** The studio in which it was noted; null where no answer had named one yet. */
@@ -41,16 +45,21 @@ export function readParcel(value: unknown): Parcel | null {
     kept.to ?? (kept.student === undefined ? undefined : { kind: 'student', student: kept.student })
   if (to === undefined || kept.requests === undefined) return null
   const { id, at, requests, studio = null, knowledge = null, refused = null } = kept
-  return { id, at, to, studio, knowledge, requests, refused }
+  const { device = '', count = 0 } = kept
+  return { id, device, count, at, to, studio, knowledge, requests, refused }
 }
 
-/** The parcel as two, in order. */
+/** The parcel as two, in order: they share its place, and their names say which goes first. */
 export function split(parcel: Parcel): readonly [Parcel, Parcel] {
   const half = Math.ceil(parcel.requests.length / 2)
-  const first = { ...parcel, id: `${parcel.id}-a`, requests: parcel.requests.slice(0, half) }
-  const rest = { ...parcel, id: `${parcel.id}-b`, requests: parcel.requests.slice(half) }
-  // Between it and the next one made there is room: places are a thousandth apart.
-  return [first, { ...rest, at: parcel.at + HALF_A_PLACE }]
+  return [
+    { ...parcel, id: `${parcel.id}-a`, requests: parcel.requests.slice(0, half) },
+    { ...parcel, id: `${parcel.id}-b`, requests: parcel.requests.slice(half) },
+  ]
 }
 
-const HALF_A_PLACE = 0.0000005
+/** In the order in which they were made on this device. */
+export function inOrder(a: Parcel, b: Parcel): number {
+  const before = a.count - b.count || a.at - b.at
+  return before !== 0 ? before : a.id < b.id ? -1 : 1
+}

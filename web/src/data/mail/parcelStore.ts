@@ -5,12 +5,12 @@
 import { openDB } from 'idb'
 import type { DBSchema, IDBPDatabase } from 'idb'
 import { forgetText, keepText, keptKeys, keptText, sayKeepTrouble } from '../keep'
-import { readParcel } from './parcel'
+import { inOrder, readParcel } from './parcel'
 import type { Parcel } from './parcel'
 
 export interface ParcelStore {
-  /** Kept before this returns, where the browser keeps anything. */
-  keep(parcel: Parcel): void
+  /** Kept before this returns, where the browser keeps anything; whether it was is answered. */
+  keep(parcel: Parcel): Promise<boolean>
   /** It is not sent again, and not shown. */
   drop(id: string): Promise<void>
   /** Everything that waits or lies on the shelf, in the order in which it was made. */
@@ -51,12 +51,14 @@ function fromJournal(): Parcel[] {
 export class BrowserParcels implements ParcelStore {
   private readonly database = open()
 
-  keep(parcel: Parcel): void {
+  keep(parcel: Parcel): Promise<boolean> {
     const inJournal = keepText(JOURNAL + parcel.id, JSON.stringify(parcel))
-    void this.put(parcel).then((written) => {
+    const writing = this.put(parcel).then((written) => {
       if (written) forgetText(JOURNAL + parcel.id)
       if (written && !inJournal) sayKeepTrouble(null)
+      return written
     })
+    return inJournal ? Promise.resolve(true) : writing
   }
 
   private async put(parcel: Parcel): Promise<boolean> {
@@ -83,9 +85,4 @@ export class BrowserParcels implements ParcelStore {
     const both = new Map([...kept, ...fromJournal()].map((p) => [p.id, p]))
     return [...both.values()].sort(inOrder)
   }
-}
-
-/** Oldest first. */
-export function inOrder(a: Parcel, b: Parcel): number {
-  return a.at - b.at || a.id.localeCompare(b.id)
 }

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { HomeResponse } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { ActOf } from '@vein-mend/core/record'
+import type { ActId, ActOf } from '@vein-mend/core/record'
 import { format } from 'date-fns'
 import { useEffect, useMemo } from 'react'
 import { api, ApiError } from '../../data/api'
@@ -69,6 +69,9 @@ function shown(seen: HomeResponse | null, away: boolean, waiting: readonly Parce
   return { ...withWaiting(seen, requestsOf(waiting)), today }
 }
 
+/** Where a word from home is. */
+export type Whereabouts = 'waiting' | 'not-taken' | 'sent'
+
 export function useHome(token: string) {
   const mail = useMail()
   const state = useMailState()
@@ -78,8 +81,16 @@ export function useHome(token: string) {
     parcels.filter((p) => p.to.kind === 'home' && p.to.token === token)
   const [waiting, shelf] = [ours(state.waiting), ours(state.shelf)]
   const offline = away || (state.away && waiting.length > 0)
-  const add = (act: HomeAct) => {
-    mail.add({ kind: 'home', token }, [{ ...act, id: freshAct() }])
+  const add = (act: HomeAct): ActId => {
+    const id = freshAct()
+    mail.add({ kind: 'home', token }, [{ ...act, id }])
+    return id
+  }
+  /** Where something that was added is now: on its way, not taken, or with the teacher. */
+  const whereIs = (id: ActId): Whereabouts => {
+    const holds = (parcels: readonly Parcel[]) => requestsOf(parcels).some((r) => r.id === id)
+    if (holds(shelf)) return 'not-taken'
+    return holds(waiting) ? 'waiting' : 'sent'
   }
   return {
     page: shown(seen, offline, waiting),
@@ -92,5 +103,6 @@ export function useHome(token: string) {
     /** Tells this link from another on the same phone; no key to it. */
     link: token.slice(0, 12),
     add,
+    whereIs,
   }
 }

@@ -7,6 +7,7 @@ import { freshAct } from '../../data/freshId'
 import { useLesson, useView } from '../../data/studentContext'
 import { useChange } from '../../data/useChange'
 import { useKept } from '../../data/useKept'
+import { InThisPageAlone } from '../../parts/InThisPageAlone'
 import { TakeRows } from '../../parts/Takes'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
@@ -34,6 +35,7 @@ function TakeForm({ onDone }: { onDone: () => void }) {
   const faults = view.record.cases.filter((c) => c.status.state !== 'mended')
   return (
     <div className="space-y-4">
+      <InThisPageAlone />
       <Field label="What is it of?">
         {(p) => (
           <input

@@ -13,10 +13,12 @@ import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
 import { useLesson, useView } from '../../data/studentContext'
+import { useAskOnLeaving } from '../../data/useAskOnLeaving'
 import { useMeasuring } from '../../data/useMeasuring'
 import { canHearMidi } from '../../devices/midiKeyboard'
 import { playedMidi } from '../../devices/playedMidi'
 import { MeasuringBar } from '../../parts/MeasuringBar'
+import { InThisPageAlone } from '../../parts/InThisPageAlone'
 import { HearKeyboard, TapHere } from '../../parts/PlayedHere'
 import { Button } from '../../ui/Button'
 import { Choice } from '../../ui/Choice'
@@ -70,7 +72,7 @@ interface Brought {
   readonly grid: GridCell | null
 }
 
-function useKeeping({ state, rung }: Props) {
+function useKeeping({ state, rung }: Props, onKept: () => void) {
   const lesson = useLesson()
   const view = useView()
   const navigate = useNavigate()
@@ -78,6 +80,7 @@ function useKeeping({ state, rung }: Props) {
     send: async ({ file, words, grid }: Brought, { act, signal }) => {
       const said = { act, lesson: lesson.id, case: state.id, rung: rung.id, words, grid }
       const { notMeasured } = await api.keepTake(view.id, said, file, signal)
+      onKept()
       if (notMeasured) toast(`Kept, and not measured. ${sayRefusal(notMeasured)}`)
     },
     unchanged: 'What was played is still here.',
@@ -234,10 +237,13 @@ const MIDI = 'audio/midi'
 
 export function PlayIn({ state, rung }: Props) {
   const [open, setOpen] = useState(false)
-  const { run, running, trouble, share, leave } = useKeeping({ state, rung })
-  const [cell, setCell] = useState<GridCell | null>(null)
   // Held until the server has it: nobody plays the same thing twice.
   const [brought, setBrought] = useState<Brought | null>(null)
+  const { run, running, trouble, share, leave } = useKeeping({ state, rung }, () =>
+    setBrought(null),
+  )
+  const [cell, setCell] = useState<GridCell | null>(null)
+  useAskOnLeaving(brought !== null)
   const bring = (file: Blob, by: string | null) => {
     const aside = [...(cell ? [cellWords(cell)] : []), ...(by === null ? [] : [by])].join('; ')
     const words = aside === '' ? rung.name : `${rung.name} (${aside})`
@@ -256,6 +262,7 @@ export function PlayIn({ state, rung }: Props) {
         about="What is played is kept as a take, laid against the notes of the rung and measured."
       >
         <div className="space-y-5">
+          <InThisPageAlone />
           <Ways
             state={state}
             rung={rung}

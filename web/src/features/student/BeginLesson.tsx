@@ -1,41 +1,42 @@
 /** Opens the next lesson, dated today unless said otherwise. */
 import { useView } from '../../data/studentContext'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import { addAct } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api } from '../../data/api'
 import { freshAct, freshLesson } from '../../data/freshId'
-import { useChange } from '../../data/useChange'
+import { useActs } from '../../data/useActs'
 import type { StudentView } from '../../data/useStudent'
-import { useQueryClient } from '@tanstack/react-query'
 import { Button, buttonClass } from '../../ui/Button'
 import { DateBox } from '../../ui/DateBox'
+import { sayRefusal } from '../../wording/refusals'
 
-/** Opens a lesson on record and goes there; the answer comes first, so that a date that cannot be is said here. */
+/** Opens a lesson and goes there, also while the server is away; a date that cannot be is said here. */
 function useBeginning(view: StudentView) {
   const navigate = useNavigate()
-  const client = useQueryClient()
-  return useChange({
-    change: async (date: IsoDate) => {
-      const lesson = freshLesson()
-      const act = { kind: 'lesson-opened', lesson, date, id: freshAct() } as const
-      await api.record(view.id, { acts: [act], knowledge: view.digest })
-      return lesson
-    },
-    touches: [['students']],
-    unchanged: 'Try again.',
-    done: async (lesson) => {
-      await client.invalidateQueries({ queryKey: ['student', view.id] })
-      await navigate(`/students/${view.id}/lessons/${lesson}`)
-    },
-  })
+  const act = useActs(view.id)
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const begin = (date: IsoDate) => {
+    const request = { kind: 'lesson-opened', lesson: freshLesson(), date } as const
+    const stamp = { id: freshAct(), at: new Date().toISOString() as IsoInstant, by: 'here' }
+    const tried = addAct(view.record, request, {
+      ...{ knowledge: view.knowledge, stamp, today: view.today },
+    })
+    if (!tried.ok) {
+      setTrouble(sayRefusal(tried.refusal))
+      return
+    }
+    act([request])
+    void navigate(`/students/${view.id}/lessons/${request.lesson}`)
+  }
+  return { begin, trouble, clear: () => setTrouble(null) }
 }
 
 export function BeginLesson() {
   const view = useView()
   const [date, setDate] = useState<string>(view.today)
   const [other, setOther] = useState(false)
-  const { run, trouble, clear } = useBeginning(view)
+  const { begin, trouble, clear } = useBeginning(view)
   const open = view.record.lessons.find((l) => l.open)
   if (open) {
     return (
@@ -50,7 +51,7 @@ export function BeginLesson() {
       className="flex flex-col items-end gap-1"
       onSubmit={(event) => {
         event.preventDefault()
-        run(date as IsoDate)
+        begin(date as IsoDate)
       }}
     >
       <Button look="main" type="submit">
@@ -80,7 +81,7 @@ export function BeginLesson() {
         </Button>
       )}
       <p id="lesson-date-trouble" role="alert" className="text-danger max-w-64 text-sm">
-        {trouble?.words}
+        {trouble}
       </p>
     </form>
   )
