@@ -76,6 +76,44 @@ export interface ActsTaken extends DeskHead {
   readonly onRecord: readonly ActId[]
 }
 
+/** A note that is not played, kept as it was written. */
+export interface NoteAside {
+  readonly kind: string
+  readonly at: string
+  /** As it is written, for whoever reads that. */
+  readonly body: string
+}
+
+/** What stands aside of a student, oldest first. */
+export interface AsideResponse {
+  readonly notes: readonly NoteAside[]
+}
+
+/** How many notes a move has moved. */
+export interface AsideMoved {
+  readonly moved: number
+}
+
+/** A day's copy, or one made by hand, that has the student. */
+export interface StudentCopy {
+  /** The copy's file, without its folder. */
+  readonly name: string
+  /** Notes of the student in it; null where the copy cannot be opened. */
+  readonly notes: number | null
+  /** Whether the record could be read from it to its end. */
+  readonly plays: boolean
+}
+
+export interface CopiesResponse {
+  readonly copies: readonly StudentCopy[]
+}
+
+/** A student as a copy had them: so many notes of the copy, so many of here set aside. */
+export interface BroughtBack {
+  readonly notes: number
+  readonly aside: number
+}
+
 /** A take that was kept; and why nothing was measured of it, where it was to be and was not. */
 export interface TakeTaken extends ActsTaken {
   readonly notMeasured: CodedRefusal | null
@@ -91,6 +129,8 @@ export interface StudentResponse extends DeskHead {
   readonly id: StudentId
   readonly today: IsoDate
   readonly record: StudentRecord
+  /** Notes that stand aside, and are not in the record. */
+  readonly aside: number
   /** Newest first. */
   readonly recent: readonly RecentAct[]
 }
@@ -245,10 +285,20 @@ export interface StudentRemoved {
   readonly id: StudentId
   /** Ids of their lessons and faults, also of a record that cannot be played: what was half typed is kept under them. */
   readonly within: readonly string[]
+  /** Every page of the studio's file was written anew; false where there was no room: it is done at the next start. */
+  readonly cleaned: boolean
+  /** What was done with the copies on this machine; null where they were left alone. */
+  readonly copies: {
+    readonly rewritten: readonly string[]
+    /** Not opened or not written: they may still have the student. */
+    readonly left: readonly string[]
+  } | null
 }
 
 /** A student taken in from a handover file. */
 export interface HandoverTaken {
+  /** Recordings and pictures that came along and were not here. */
+  readonly takes: number
   readonly id: StudentId
   readonly name: string
   /** Acts that were new: all of them for a new student, the later ones for one who comes back. */

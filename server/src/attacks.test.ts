@@ -13,6 +13,7 @@ import { mutated } from '../../core/src/kit/test/mutate'
 import { DEMO_SCRIPTS } from './demo/demoScripts'
 import { homeLife } from './demo/homeLife'
 import { importHandover } from './usecases/handover'
+import { NO_COPIES } from './store'
 import { actsOf, openTestStudio, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 
@@ -87,7 +88,7 @@ describe('a handover file', () => {
             ? mutated(other, rng).value
             : { ...other, acts: mutated(other.acts, rng).value }
         const id = `student-sent-${i}` as StudentId
-        const result = await importHandover(deps(), id, JSON.parse(JSON.stringify(sent)))
+        const result = await importHandover(deps(), id, JSON.stringify(sent))
         if (result.ok) {
           taken += 1
           const read = readHandover(JSON.parse(JSON.stringify(sent)))
@@ -144,6 +145,7 @@ function deps() {
     takes: studio.takes,
     homeAddresses: () => [],
     openDemo: null,
+    copies: NO_COPIES,
     writer: 'teacher',
     log: () => undefined,
     now: () => '2026-03-02T10:00:00.000Z' as Act['at'],

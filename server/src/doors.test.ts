@@ -6,6 +6,7 @@ import request from 'supertest'
 import { afterAll, beforeAll, describe, expect, test } from 'vitest'
 import { createApp } from './app'
 import { cell } from './tables/cell'
+import { NO_COPIES } from './store'
 import { openTestStudio, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 
@@ -25,6 +26,7 @@ beforeAll(async () => {
     knowledge: studio.knowledge,
     homeAddresses: () => [],
     openDemo: null,
+    copies: NO_COPIES,
     writer: 'teacher',
     now: () => '2026-03-02T10:00:00.000Z' as never,
     today: () => TODAY,

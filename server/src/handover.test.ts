@@ -98,7 +98,7 @@ describe('handing a student on', () => {
     })
     const newer = (await http(there, 'get', '/students/student-away/handover')).body as Handover
     const back = await http(here, 'post', '/handovers/student-again').send(newer)
-    expect(back.body).toEqual({ id: ID, name: 'Isla Marrow', acts: 1, returned: true })
+    expect(back.body).toEqual({ id: ID, name: 'Isla Marrow', acts: 1, returned: true, takes: 0 })
     expect(await recordOf(here, ID)).toEqual(await recordOf(there, 'student-away'))
     expect((await http(here, 'get', '/students/student-again')).status).toBe(404)
     // Now the older file has nothing to add, and what went two ways is not mixed.

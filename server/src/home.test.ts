@@ -17,6 +17,7 @@ import Papa from 'papaparse'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { DEMO_SCRIPTS } from './demo/demoScripts'
+import { NO_COPIES } from './store'
 import { actsOf, openTestStudio, TODAY } from './test/studio'
 import type { TestStudio } from './test/studio'
 import { makeHomeLink } from './usecases/homePage'
@@ -235,6 +236,30 @@ describe('the door for home', () => {
     expect(after.rungs.map((r) => r.instruction)).toEqual(before.rungs.map((r) => r.instruction))
   })
 
+  test('takes a day’s worth of words and ticks, and pain beyond that; the rest waits', async () => {
+    const key = await token()
+    const post = (kind: 'home-noted' | 'hurt-at-home', from: number, count: number) =>
+      request(studio.app)
+        .post(`/api/home/${key}/acts`)
+        .set('host', 'localhost')
+        .send({
+          acts: Array.from({ length: count }, (_, i) => ({
+            ...{ kind, date: TODAY, id: `act-${kind}-${String(from + i)}` },
+            ...(kind === 'home-noted'
+              ? { words: `word ${from + i}` }
+              : { item: 'music', name: 'It' }),
+          })),
+        })
+    for (let from = 0; from < 400; from += 50) {
+      expect((await post('home-noted', from, 50)).status).toBe(200)
+    }
+    const more = await post('home-noted', 400, 1)
+    expect([more.status, more.headers['retry-after'], more.body]).toMatchObject([
+      ...[429, '3600', { error: { code: 'too_many_from_home' } }],
+    ])
+    expect((await post('hurt-at-home', 0, 1)).status).toBe(200)
+  })
+
   test('opens to no other token, nor to one taken back or past its day', async () => {
     const key = await token()
     expect((await get('/home/not-a-token')).status).toBe(404)
@@ -250,6 +275,7 @@ describe('the door for home', () => {
         today: long.today,
         homeAddresses: () => [],
         openDemo: null,
+        copies: NO_COPIES,
         writer: 'teacher',
         log: () => undefined,
       },

@@ -11,7 +11,7 @@ import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
 import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
 import type { PackFileTrouble } from './packs'
-import { backUpDaily, lockStudio, openStudio } from './store'
+import { backUpDaily, lockStudio, NO_COPIES, NoRoom, openStudio, studioCopies } from './store'
 import type { StudioStore } from './store'
 import { openFolder, takesOf } from './studioPlaces'
 import type { StudioPlaces } from './studioPlaces'
@@ -113,7 +113,11 @@ function backUpEveryDay(
   const look = () => {
     backUpDaily(file, places.backups, today()).catch((error: unknown) => {
       log(error)
-      say(`The day's copy of the studio could not be made in ${places.backups}`)
+      const why =
+        error instanceof NoRoom
+          ? `: ${error.needed} MB are needed and ${error.free} MB are free`
+          : ''
+      say(`The day's copy of the studio could not be made in ${places.backups}${why}`)
     })
   }
   look()
@@ -172,6 +176,7 @@ async function openDoors(
   const deps = {
     store,
     takes,
+    copies: options.demo ? NO_COPIES : studioCopies(file, options.places.backups),
     homeAddresses: () => addressesAt(homePort()),
     knowledge: opened.knowledge,
     openDemo: options.openDemo,

@@ -31,6 +31,7 @@ self.addEventListener('install', (event) => {
   event.waitUntil(caches.open('pages').then((cache) => cache.add('/')))
 })
 
+const EVERYBODY = '/api/students'
 /** What a lesson without the server needs: who there is, a student's record, and the knowledge. No letters, sheets or recordings. */
 const NEEDED = /^\/api\/(students(\/[^/]+)?|packs(\/[^/.]+)?|studio)$/
 
@@ -67,7 +68,9 @@ self.addEventListener('message', (event: ExtendableMessageEvent) => {
   event.waitUntil(
     caches.open(SEEN).then(async (cache) => {
       const held = await cache.keys()
-      const about = held.filter((r) => forget === 'all' || new URL(r.url).pathname.includes(forget))
+      // The list of everybody names them too.
+      const isAbout = (path: string) => path.includes(forget) || path === EVERYBODY
+      const about = held.filter((r) => forget === 'all' || isAbout(new URL(r.url).pathname))
       await Promise.all(about.map((request) => cache.delete(request)))
     }),
   )

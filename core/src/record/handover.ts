@@ -1,8 +1,9 @@
 /** One student's whole history as one open file, to be read by a later teacher's studio. */
-import { data, day, list, object, oneOf, readShape, text } from '../kit'
+import { data, day, list, object, oneOf, optional, readShape, text } from '../kit'
 import type { FieldFault, IsoDate } from '../kit'
 import type { Knowledge, PackRef } from '../packs'
 import type { Act } from './acts'
+import type { Body } from './actModule'
 import { refuse } from './refusal'
 import type { RecordRefusal } from './refusal'
 import { replay, undoneActs } from './replay'
@@ -77,6 +78,8 @@ export const handoverShape = object({
   instrument: text(80, 1),
   acts: list(anything, HANDOVER_ACTS_MOST, 1),
   packs: list(anything, PACKS_MOST),
+  /** What could not be read on where the file was made, as it was written. */
+  aside: optional(list(anything, HANDOVER_ACTS_MOST)),
 })
 
 /** A file that was read: its acts, and the record they play to. */
@@ -86,6 +89,8 @@ export interface ReadHandover {
   readonly acts: readonly Act[]
   /** As they stand in the file; whoever keeps them checks them. */
   readonly packs: readonly unknown[]
+  /** Acts that stood aside where it was made: nothing is read off them. */
+  readonly aside: readonly Body[]
   readonly record: StudentRecord
 }
 
@@ -132,7 +137,7 @@ export function readHandover(value: unknown): HandoverReading {
     const [first] = faults
     return no(refuse('not_a_handover', first?.path ?? [], { why: first?.code ?? '' }), faults)
   }
-  const { name, instrument, packs } = outside.value
+  const { name, instrument, packs, aside = [] } = outside.value
   const acts = readActs(outside.value.acts)
   if ('ok' in acts) return acts
   const undone = undoneActs(acts)
@@ -149,5 +154,5 @@ export function readHandover(value: unknown): HandoverReading {
   }
   const { record } = played
   if (!record) return no(refuse('handover_without_student', ['acts']))
-  return { ok: true, value: { name, instrument, acts, packs, record } }
+  return { ok: true, value: { name, instrument, acts, packs, aside, record } }
 }

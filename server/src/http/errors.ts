@@ -2,7 +2,7 @@
 import { troublesOf } from '@vein-mend/contract'
 import type { ErrorRequestHandler } from 'express'
 import { ValidationError } from 'yup'
-import { UnplayableRecord } from '../store'
+import { isFull, NoRoom, UnplayableRecord } from '../store'
 import { TooHeavy } from '../threads'
 
 /** Codes that mean two people (or two tabs) wanted to do the same thing. */
@@ -22,6 +22,10 @@ const CONFLICTS = new Set([
   'handover_differs',
   'handover_of_two',
   'record_unplayable',
+  'nothing_aside',
+  'nothing_to_set_aside',
+  'still_cannot_be_read',
+  'copy_of_another_history',
   'other_studio',
 ])
 
@@ -37,6 +41,8 @@ export function statusOf(code: string): number {
   if (CONFLICTS.has(code)) return 409
   if (code === 'not_from_home') return 403
   if (code === 'too_large') return 413
+  if (code === 'no_room') return 507
+  if (code === 'too_many_from_home') return 429
   return NOT_THERE.has(code) ? 404 : 422
 }
 
@@ -71,6 +77,10 @@ export function answerErrors(log: (error: unknown) => void): ErrorRequestHandler
     } else if (error instanceof UnplayableRecord) {
       const facts = { ...error.trouble }
       res.status(409).json({ error: { code: 'record_unplayable', path: ['student'], facts } })
+    } else if (isFull(error)) {
+      log(error)
+      const facts = error instanceof NoRoom ? { needed: error.needed, free: error.free } : {}
+      res.status(507).json({ error: { code: 'no_room', path: [], facts } })
     } else if (error instanceof TooHeavy) {
       log(error)
       res.status(422).json({ error: { code: 'too_heavy', path: [] } })

@@ -10,13 +10,18 @@ import { readHome, recordHome } from '../usecases/homePage'
 import { statusOf } from './errors'
 
 const BODY_MOST = '64kb'
+const HOUR_S = 3600
 
 function answer(res: Response, result: Outcome<object>): void {
   // The page is private: neither a cache between nor a search engine keeps it.
   res.setHeader('cache-control', 'no-store')
   res.setHeader('x-robots-tag', 'noindex')
   if (result.ok) res.json(result.value)
-  else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
+  else {
+    const { code } = result.refusal
+    if (code === 'too_many_from_home') res.setHeader('retry-after', HOUR_S)
+    res.status(statusOf(code)).json({ error: result.refusal })
+  }
 }
 
 /** A family ticks some boxes in an evening; a page that asks more often than this is out of order. */

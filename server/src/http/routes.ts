@@ -45,7 +45,8 @@ function studentRoutes(routes: Router, deps: Deps): void {
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
   routes.delete('/students/:id', async (req, res) => {
-    const result = await removeStudent(deps, req.params.id as StudentId)
+    const copies = req.query.copies === '1'
+    const result = await removeStudent(deps, req.params.id as StudentId, { copies })
     if (result.ok) res.json(result.value)
     else res.status(statusOf(result.refusal.code)).json({ error: result.refusal })
   })
@@ -61,7 +62,8 @@ export function apiRoutes(deps: Deps): Router {
     next()
   })
   routes.use('/home', homeRoutes(deps))
-  routes.use('/handovers', express.json({ limit: HANDOVER_MOST }))
+  // Its text is read beside the server.
+  routes.use('/handovers', express.text({ limit: HANDOVER_MOST, type: 'application/json' }))
   routes.use('/passages', express.json({ limit: PIECE_BASE64_MOST + 1000 }))
   // Before bodies are read as anything: a file is passed on as it comes.
   takeRoutes(routes, deps)

@@ -37,7 +37,11 @@ async function unlessLeft(
 
 export function takeRoutes(routes: Router, deps: Deps): void {
   routes.post('/students/:id/takes', async (req, res) => {
-    const asked = parseTakeAsked(req.query)
+    const length = Number(req.headers['content-length'])
+    const asked = {
+      ...parseTakeAsked(req.query),
+      ...(Number.isSafeInteger(length) ? { bytes: length } : {}),
+    }
     const signal = goneSignal(res)
     const result = await keepTake(deps, req.params.id as StudentId, asked, req, signal)
     if (result.ok) res.json(result.value)

@@ -32,7 +32,8 @@ function parse(body: string): unknown {
   }
 }
 
-function toRow({ seq, id, kind, body }: Raw): ActRow {
+/** A row as this code reads it. */
+export function toRow({ seq, id, kind, body }: Raw): ActRow {
   const read = readAct(parse(body))
   const found = read.ok ? { act: read.value, why: '' } : { act: null, why: read.refusal.code }
   return { seq, id: id as ActId, kind, body, ...found }

@@ -1,18 +1,12 @@
 /** Copies of a studio's file that can be relied on: each is opened and read before it takes its name. */
-import {
-  chmodSync,
-  closeSync,
-  copyFileSync,
-  existsSync,
-  fsyncSync,
-  mkdirSync,
-  openSync,
-} from 'node:fs'
-import { readdirSync, renameSync, rmSync } from 'node:fs'
+import { chmodSync, copyFileSync, existsSync, mkdirSync } from 'node:fs'
+import { readdirSync, renameSync, rmSync, statSync } from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { isNewer } from './database'
+import { askForRoom } from './freeRoom'
 import { openPlain } from './plainSqlite'
+import { synced } from './synced'
 import { isDamage, StudioTrouble } from './studioTrouble'
 
 const OWNER_ONLY = 0o600
@@ -25,12 +19,6 @@ const TAILS = ['', '-wal', '-shm'] as const
 export interface Checked {
   readonly students: number
   readonly acts: number
-}
-
-function synced(path: string): void {
-  const handle = openSync(path, 'r')
-  fsyncSync(handle)
-  closeSync(handle)
 }
 
 async function counted(file: string): Promise<Checked> {
@@ -61,12 +49,41 @@ export async function checkStudio(file: string): Promise<Checked> {
 
 /**
  * Copies the studio as it stands, also while it is written to, and checks the copy before it gets its name.
- * @throws StudioTrouble when the studio, or the copy, is not whole
+ * @throws StudioTrouble when the studio, or the copy, is not whole; NoRoom before anything is written
  */
 export async function backUp(file: string, target: string): Promise<Checked> {
   mkdirSync(dirname(target), { recursive: true, mode: 0o700 })
   const part = `${target}.part`
-  rmSync(part, { force: true })
+  const leave = () => {
+    for (const tail of LEFT) rmSync(part + tail, { force: true })
+  }
+  leave()
+  await askForRoom(dirname(target), sizeOf(file))
+  try {
+    await copyInto(file, part)
+    const checked = await checkStudio(part)
+    chmodSync(part, OWNER_ONLY)
+    synced(part)
+    renameSync(part, target)
+    synced(dirname(target))
+    return checked
+  } finally {
+    leave()
+  }
+}
+
+/** What is written while a copy is made. */
+const LEFT = ['', '-journal', '-wal', '-shm'] as const
+
+/** Bytes of the studio with its log: a copy is never larger. */
+function sizeOf(file: string): number {
+  return TAILS.reduce((sum, tail) => {
+    const path = file + tail
+    return sum + (existsSync(path) ? statSync(path).size : 0)
+  }, 0)
+}
+
+async function copyInto(file: string, part: string): Promise<void> {
   const database = await openPlain(file)
   try {
     await database.run('VACUUM INTO ?', [part])
@@ -75,12 +92,6 @@ export async function backUp(file: string, target: string): Promise<Checked> {
   } finally {
     await database.close()
   }
-  const checked = await checkStudio(part)
-  chmodSync(part, OWNER_ONLY)
-  synced(part)
-  renameSync(part, target)
-  synced(dirname(target))
-  return checked
 }
 
 const DAILY = /^studio-(\d{4}-\d{2}-\d{2})\.sqlite$/

@@ -1,5 +1,7 @@
 /** Records written down whole, so that a start need not play ten years of acts, each with the act it goes up to. */
+import { crc32 } from 'node:zlib'
 import type { StudentId } from '@vein-mend/core/record'
+import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
 import type { Models } from './models'
 import { CHECKPOINT, RECORD_DIGEST } from './projections'
@@ -10,17 +12,21 @@ export interface Checkpoint {
   readonly json: Buffer
 }
 
-/** What this very code wrote down; null where there is nothing it would take. */
+/** The code that wrote it down, and a check sum of what it wrote: a letter that turned on the disk would be shown as fact. */
+const digestOf = (body: Buffer) => `${RECORD_DIGEST} ${crc32(body).toString(16)}`
+
+/** What this very code wrote down, as it wrote it; null where there is nothing it would take. */
 export async function readCheckpoint(
   models: Models,
   student: StudentId,
   transaction?: Transaction,
 ): Promise<Checkpoint | null> {
   const row = await models.projections.findOne({
-    where: { studentId: student, name: CHECKPOINT, digest: RECORD_DIGEST },
+    where: { studentId: student, name: CHECKPOINT, digest: { [Op.startsWith]: RECORD_DIGEST } },
     raw: true,
     ...(transaction ? { transaction } : {}),
   })
+  if (row?.digest !== (row && digestOf(row.body))) return null
   // Not packed: unpacking it would take longer than reading it, and it is handed on as it is.
   return row && { seq: row.seq, json: row.body }
 }
@@ -32,7 +38,7 @@ export async function writeCheckpoint(
   body: Buffer,
   transaction: Transaction,
 ): Promise<void> {
-  const row = { studentId: student, name: CHECKPOINT, digest: RECORD_DIGEST, seq, body }
+  const row = { studentId: student, name: CHECKPOINT, digest: digestOf(body), seq, body }
   await models.projections.upsert(row, { transaction })
 }
 

@@ -5,12 +5,15 @@ import { QueryTypes, Sequelize, Transaction } from 'sequelize'
 import sqlite3 from 'sqlite3'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { MIGRATIONS } from './migrations'
+import { openPlain } from './plainSqlite'
 import { isDamage, StudioTrouble } from './studioTrouble'
 
 export interface Database {
   readonly sequelize: Sequelize
   /** Runs the work in one write transaction; such transactions wait for one another. */
   write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T>
+  /** Writes every page of the file anew, so that nothing that was taken out is left in it or in its log. */
+  clean(): Promise<void>
   /** Whether SQLite finds the file whole. */
   integrity(): Promise<boolean>
   close(): Promise<void>
@@ -20,20 +23,65 @@ export interface Database {
  * Write transactions one after the other: at the same time they end in "busy" on SQLite. What is
  * started inside a write joins it.
  */
-function oneAtATime(sequelize: Sequelize): Database['write'] {
-  let last: Promise<unknown> = Promise.resolve()
-  const inside = new AsyncLocalStorage<Transaction>()
-  return (work) => {
-    const outer = inside.getStore()
-    if (outer) return work(outer)
-    const run = last.then(() =>
-      sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, (transaction) =>
-        inside.run(transaction, () => work(transaction)),
-      ),
-    )
-    last = run.catch(() => undefined)
+class OneAtATime {
+  private last: Promise<unknown> = Promise.resolve()
+  private readonly inside = new AsyncLocalStorage<Transaction>()
+
+  constructor(private readonly sequelize: Sequelize) {}
+
+  /** The work when its turn has come, with no transaction round it. */
+  alone<T>(work: () => Promise<T>): Promise<T> {
+    const run = this.last.then(work)
+    this.last = run.catch(() => undefined)
     return run
   }
+
+  write<T>(work: (transaction: Transaction) => Promise<T>): Promise<T> {
+    const outer = this.inside.getStore()
+    if (outer) return work(outer)
+    return this.alone(() =>
+      this.sequelize.transaction({ type: Transaction.TYPES.IMMEDIATE }, (transaction) =>
+        this.inside.run(transaction, () => work(transaction)),
+      ),
+    )
+  }
+}
+
+/** Set with a removal, and gone when the file has been written anew. */
+export const CLEANING_DUE = 'cleaning-due'
+/** A reader may hold the log for an instant. */
+const LOG_TRIES = 50
+const LOG_WAIT_MS = 20
+
+/** What was taken out of a file stays in its free pages and in its log until they are written over. */
+async function cleanFile(file: string): Promise<void> {
+  const database = await openPlain(file)
+  try {
+    await database.run('PRAGMA busy_timeout = 10000')
+    await database.run('DELETE FROM settings WHERE key = ?', [CLEANING_DUE])
+    await database.run('VACUUM')
+    for (let i = 0; i < LOG_TRIES; i++) {
+      const [answer] = await database.all('PRAGMA wal_checkpoint(TRUNCATE)')
+      if (answer?.busy === 0) return
+      await new Promise((done) => setTimeout(done, LOG_WAIT_MS))
+    }
+    throw new Error('the log of the studio is held by a reader')
+  } catch (error) {
+    await database.run('INSERT OR REPLACE INTO settings VALUES (?, ?)', [CLEANING_DUE, 'true'])
+    throw error
+  } finally {
+    await database.close()
+  }
+}
+
+/** Cleans what a server that ended in between has left to be cleaned. */
+async function cleanWhereDue(sequelize: Sequelize, file: string): Promise<void> {
+  const due = await sequelize.query('SELECT 1 FROM settings WHERE key = :key', {
+    type: QueryTypes.SELECT,
+    replacements: { key: CLEANING_DUE },
+  })
+  // Where there is still no room the studio opens all the same.
+  if (due.length > 0) await cleanFile(file).catch(() => undefined)
 }
 
 /** Whether these steps are of a version after this one. */
@@ -73,9 +121,12 @@ async function migrate(sequelize: Sequelize): Promise<void> {
 /** Nothing of a file is touched before it is known to be a studio of ours. */
 async function prepare(sequelize: Sequelize, file: string): Promise<void> {
   if (isNewer(await stepsOf(sequelize))) throw new StudioTrouble('newer', file)
+  const found = await sequelize.query('PRAGMA quick_check(1)', { type: QueryTypes.SELECT })
+  if (JSON.stringify(found) !== '[{"quick_check":"ok"}]') throw new StudioTrouble('damaged', file)
   await sequelize.query('PRAGMA journal_mode = WAL', { type: QueryTypes.SELECT })
   await sequelize.query('PRAGMA synchronous = FULL')
   await migrate(sequelize)
+  await cleanWhereDue(sequelize, file)
 }
 
 /**
@@ -100,9 +151,11 @@ export async function openDatabase(
     await sequelize.close()
     throw isDamage(error) ? new StudioTrouble('damaged', file) : error
   }
+  const queue = new OneAtATime(sequelize)
   return {
     sequelize,
-    write: oneAtATime(sequelize),
+    write: (work) => queue.write(work),
+    clean: () => queue.alone(() => cleanFile(file)),
     integrity: async () => {
       const rows = await sequelize.query('PRAGMA integrity_check', { type: QueryTypes.SELECT })
       return JSON.stringify(rows) === '[{"integrity_check":"ok"}]'

@@ -39,6 +39,15 @@ async function knowledgeAt(models: Models, { id, version, digest }: PackRef) {
   return older ?? models.packTexts.findOne({ where: { id, version }, raw: true })
 }
 
+/** A setting that is damaged on the disk is as if it had never been kept. */
+function parsed(value: string): unknown {
+  try {
+    return JSON.parse(value)
+  } catch {
+    return null
+  }
+}
+
 function settingStore(
   database: Database,
   models: Models,
@@ -48,10 +57,10 @@ function settingStore(
   return {
     setting: async (key) => {
       const known = settings.get(key)
-      if (known !== undefined) return JSON.parse(known) as unknown
+      if (known !== undefined) return parsed(known)
       const row = await models.settings.findOne({ where: { key }, raw: true })
       settings.set(key, row?.value ?? 'null')
-      return row ? (JSON.parse(row.value) as unknown) : null
+      return row ? parsed(row.value) : null
     },
     keepSetting: async (key, value) => {
       const text = JSON.stringify(value)

@@ -101,4 +101,30 @@ export const MIGRATIONS: readonly Migration[] = [
         BEGIN SELECT RAISE(ABORT, 'acts are never deleted'); END`,
     ],
   },
+  {
+    name: '0006-set-aside',
+    statements: [
+      // Acts that cannot be read on, and those after them: kept as they were written, and not played.
+      `CREATE TABLE IF NOT EXISTS acts_aside (
+        place INTEGER PRIMARY KEY AUTOINCREMENT,
+        seq INTEGER NOT NULL,
+        id TEXT NOT NULL,
+        student_id TEXT NOT NULL REFERENCES students (id) ON DELETE RESTRICT,
+        kind TEXT NOT NULL,
+        at TEXT NOT NULL,
+        by_whom TEXT NOT NULL,
+        pack_digest TEXT REFERENCES pack_texts (digest),
+        body TEXT NOT NULL,
+        aside_since TEXT NOT NULL
+      )`,
+      `CREATE INDEX IF NOT EXISTS acts_aside_of_student ON acts_aside (student_id, seq)`,
+      `CREATE INDEX IF NOT EXISTS acts_aside_by_id ON acts_aside (id)`,
+      // An act leaves the record with its student, or once it stands aside word for word.
+      `DROP TRIGGER IF EXISTS acts_are_kept`,
+      `CREATE TRIGGER acts_are_kept BEFORE DELETE ON acts
+        WHEN NOT EXISTS (SELECT 1 FROM removals WHERE student_id = OLD.student_id)
+          AND NOT EXISTS (SELECT 1 FROM acts_aside WHERE seq = OLD.seq AND id = OLD.id AND body = OLD.body)
+        BEGIN SELECT RAISE(ABORT, 'acts are never deleted'); END`,
+    ],
+  },
 ]

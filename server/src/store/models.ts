@@ -35,6 +35,24 @@ export interface ActRow extends Model<InferAttributes<ActRow>, InferCreationAttr
   body: string
 }
 
+/** An act that is not played, as it was written. */
+export interface AsideRow extends Model<
+  InferAttributes<AsideRow>,
+  InferCreationAttributes<AsideRow>
+> {
+  place: CreationOptional<number>
+  /** Where it stood among the acts. */
+  seq: number
+  id: string
+  studentId: string
+  kind: string
+  at: string
+  byWhom: string
+  packDigest: string | null
+  body: string
+  asideSince: string
+}
+
 /** Knowledge by what it holds; see `packs` for records older than its digests. */
 export interface PackTextRow extends Model<
   InferAttributes<PackTextRow>,
@@ -127,6 +145,22 @@ export function defineModels(sequelize: Sequelize) {
         body: text(),
       },
       { ...options, tableName: 'acts' },
+    ),
+    aside: sequelize.define<AsideRow>(
+      'actAside',
+      {
+        place: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+        seq: { type: DataTypes.INTEGER, allowNull: false },
+        id: text(),
+        studentId: text(),
+        kind: text(),
+        at: text(),
+        byWhom: text(),
+        packDigest: DataTypes.TEXT,
+        body: text(),
+        asideSince: text(),
+      },
+      { ...options, tableName: 'acts_aside' },
     ),
     packTexts: sequelize.define<PackTextRow>(
       'packText',

@@ -3,7 +3,10 @@ import sqlite3 from 'sqlite3'
 
 export interface PlainSqlite {
   run(sql: string, values?: readonly unknown[]): Promise<void>
-  all(sql: string): Promise<readonly Readonly<Record<string, unknown>>[]>
+  all(
+    sql: string,
+    values?: readonly unknown[],
+  ): Promise<readonly Readonly<Record<string, unknown>>[]>
   close(): Promise<void>
 }
 
@@ -28,9 +31,9 @@ export async function openPlain(
           else done()
         })
       }),
-    all: (sql) =>
+    all: (sql, values = []) =>
       new Promise((done, fail) => {
-        database.all<Readonly<Record<string, unknown>>>(sql, (error, rows) => {
+        database.all<Readonly<Record<string, unknown>>>(sql, [...values], (error, rows) => {
           if (error) fail(error)
           else done(rows)
         })

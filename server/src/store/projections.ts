@@ -103,9 +103,18 @@ export async function keptProjections<N extends keyof Projected>(
     raw: true,
   })
   return new Map(
-    rows.map((row) => [
-      row.studentId as StudentId,
-      { seq: row.seq, made: JSON.parse(row.body.toString()) as Projected[N] },
-    ]),
+    rows.flatMap((row) => {
+      const made = parsed(row.body) as Projected[N] | null
+      return made === null ? [] : [[row.studentId as StudentId, { seq: row.seq, made }] as const]
+    }),
   )
+}
+
+/** What is damaged on the disk was only worked out: it is made anew. */
+function parsed(body: Buffer): unknown {
+  try {
+    return JSON.parse(body.toString())
+  } catch {
+    return null
+  }
 }

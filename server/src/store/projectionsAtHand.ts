@@ -79,13 +79,13 @@ export class ProjectionsAtHand {
   async students(): Promise<StoredStudents> {
     const { names, projected: found } = await this.all()
     const ids = [...names.keys()]
+    // What was once made of a record that cannot be read on any more says nothing of it.
+    const madeOf = (id: StudentId) => (this.records.isStuck(id) ? undefined : found.get(id))
     const students = ids.flatMap((id) => {
-      const made = found.get(id)
+      const made = madeOf(id)
       return made ? [{ id, summary: made.today }] : []
     })
-    const inTrouble = ids.flatMap((id) =>
-      found.has(id) ? [] : [{ id, name: names.get(id) ?? '' }],
-    )
+    const inTrouble = ids.flatMap((id) => (madeOf(id) ? [] : [{ id, name: names.get(id) ?? '' }]))
     const byName = students.sort((a, b) => (a.summary.name < b.summary.name ? -1 : 1))
     return { students: byName, inTrouble }
   }
@@ -112,7 +112,7 @@ export class ProjectionsAtHand {
           const seq = staged.atHand.get(student)?.standing.head.seq ?? 0
           now.projected.set(student, { ...made, seq })
         } else {
-          now.names.delete(student)
+          if (staged.removed.has(student)) now.names.delete(student)
           now.projected.delete(student)
         }
       }

@@ -22,6 +22,8 @@ const CHECKPOINT_EVERY = 200
 export class Staged {
   readonly atHand = new Map<StudentId, AtHand | null>()
   readonly projected = new Map<StudentId, Projected | null>()
+  /** Students who were removed. */
+  readonly removed = new Set<StudentId>()
 }
 
 const unknownAct: Undoing = { ok: false, refusal: { code: 'unknown_act', path: ['act'] } }
@@ -30,6 +32,7 @@ export class RecordStore {
   private readonly hand = new RecordsAtHand()
   private readonly written = new WrittenRecords()
   private readonly writing = new Set<Promise<void>>()
+  private readonly stuck = new Set<StudentId>()
 
   constructor(
     private readonly database: Database,
@@ -66,10 +69,21 @@ export class RecordStore {
     if (known) return known
     const changes = this.hand.changesOf(student)
     const found = await this.play(student)
+    this.noteStuck(student, found)
     if (!found) return null
     this.hand.remember(student, found, changes)
     this.checkpointIfDue(student, found)
     return found
+  }
+
+  private noteStuck(student: StudentId, found: AtHand | null): void {
+    if (found?.standing.ok === false) this.stuck.add(student)
+    else this.stuck.delete(student)
+  }
+
+  /** Whether the record was found not to be readable on; of one that nobody has read since the start, not. */
+  isStuck(student: StudentId): boolean {
+    return this.stuck.has(student)
   }
 
   private async play(student: StudentId, transaction?: Transaction): Promise<AtHand | null> {
@@ -155,6 +169,28 @@ export class RecordStore {
     return undoing
   }
 
+  /** Acts of the student left the record or came back to it: nothing that was known of it holds from there on. */
+  async changedFrom(
+    student: StudentId,
+    seq: number,
+    staged: Staged,
+    transaction: Transaction,
+  ): Promise<Standing | null> {
+    await dropCheckpointsFrom(this.models, student, seq, transaction)
+    const found = await this.play(student, transaction)
+    staged.atHand.set(student, found)
+    if (!found?.standing.ok) {
+      staged.projected.set(student, null)
+      return found?.standing ?? null
+    }
+    const { record, head } = found.standing
+    const made = projected(record, student)
+    await keepProjections(this.models, student, made, { seq: head.seq, before: null }, transaction)
+    staged.atHand.set(student, { ...found, made })
+    staged.projected.set(student, made)
+    return found.standing
+  }
+
   /** The place in the file from which on the record changes: the act, or whatever its chain of undoings had undone. */
   private async reachOf(student: StudentId, target: ActId, transaction: Transaction) {
     const find = (id: string) =>
@@ -175,6 +211,7 @@ export class RecordStore {
     for (const [student, atHand] of staged.atHand) {
       if (!staged.projected.has(student)) continue
       this.hand.set(student, atHand)
+      this.noteStuck(student, atHand)
       if (atHand) this.checkpointIfDue(student, atHand)
     }
   }

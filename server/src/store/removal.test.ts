@@ -46,7 +46,9 @@ function byHand(sql: string): Promise<void> {
 
 test('says under which lessons and faults a browser may have kept words, and is gone', async () => {
   const answer = await remove()
-  expect(answer.body).toEqual({ id: ID, within: ['lesson-one', 'case-bell'] })
+  expect(answer.body).toEqual({
+    ...{ id: ID, within: ['lesson-one', 'case-bell'], cleaned: true, copies: null },
+  })
   const again = await remove()
   expect(again.status).toBe(404)
 })

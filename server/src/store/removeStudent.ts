@@ -1,6 +1,7 @@
 /** The one road by which acts leave the file: a student goes with everything about them. */
 import type { StudentId } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
+import { CLEANING_DUE } from './database'
 import type { Models } from './models'
 
 /** Takes out the student's acts, projections and links; what stays says that it was done, and names nobody. */
@@ -16,5 +17,7 @@ export async function removeStudent(
   await models.projections.destroy({ where, transaction })
   await models.homeLinks.destroy({ where, transaction })
   await models.acts.destroy({ where, transaction })
+  await models.aside.destroy({ where, transaction })
   await models.students.destroy({ where: { id: student }, transaction })
+  await models.settings.upsert({ key: CLEANING_DUE, value: 'true' }, { transaction })
 }

@@ -2,6 +2,8 @@
 import { randomUUID } from 'node:crypto'
 import type { StudentSpans } from '@vein-mend/core/insight'
 import type { Act, ActId, ActKind, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
+import type { IsoInstant } from '@vein-mend/core/kit'
+import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
 import { readLatest, readRows } from './actRows'
 import type { ActRow, LatestActs } from './actRows'
@@ -18,6 +20,10 @@ import type { StoredStudents } from './projectionsAtHand'
 import { RecordStore, Staged } from './recordStore'
 import type { Head, Standing } from './standing'
 import { removeStudent } from './removeStudent'
+import { bringBackRows, keepAsideOf } from './bringBack'
+import type { Brought, CopiedRow } from './bringBack'
+import { moveAside, readAside, takeUpAside } from './setAside'
+import type { ActAside, TakenUp } from './setAside'
 
 /** Reads and writes inside one write transaction. */
 export interface StudioWriter {
@@ -25,12 +31,22 @@ export interface StudioWriter {
   ownersOf(ids: readonly string[]): Promise<ReadonlyMap<string, StudentId>>
   standingOf(student: StudentId): Promise<Standing | null>
   rowsOf(student: StudentId): Promise<readonly ActRow[]>
+  /** Whether there is such a student, also with nothing on record. */
+  isKnown(student: StudentId): Promise<boolean>
   /** Adds the acts, after which the record stands as given. */
   append(student: StudentId, acts: readonly Act[], record: StudentRecord): Promise<void>
   /** The record without the act; nothing is written until the undoing is appended. */
   undo(student: StudentId, target: ActId): Promise<Undoing>
   /** The student with everything about them, for good. */
   remove(student: StudentId, at: string): Promise<void>
+  /** What stops the record, and all after it, stands aside from now on; how many acts those are. */
+  setAside(student: StudentId, from: ActId, at: string): Promise<number>
+  /** What stands aside is back in its place, if the record can be played with it. */
+  takeUp(student: StudentId): Promise<TakenUp>
+  /** Rows of a copy take the place of what is here; what the copy does not have, or has otherwise, stands aside. */
+  bringBack(student: StudentId, rows: readonly CopiedRow[], at: string): Promise<Brought>
+  /** Keeps what a handover file has aside. */
+  keepAside(student: StudentId, bodies: readonly object[], at: string): Promise<void>
 }
 
 export interface StudioStore extends KnowledgeStore, HomeLinkStore {
@@ -45,12 +61,20 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   /** The record as JSON in UTF-8, and the act it goes up to. @throws UnplayableRecord */
   recordJson(student: StudentId): Promise<{ readonly head: Head; readonly json: Buffer } | null>
   latestActs(student: StudentId, most: number): Promise<LatestActs>
+  /** How many acts were noted by whoever that is, since then. */
+  actsSince(student: StudentId, by: string, since: IsoInstant): Promise<number>
+  /** Students of whom something stands aside. */
+  studentsAside(): Promise<readonly StudentId[]>
+  /** What stands aside of the student. */
+  asideOf(student: StudentId): Promise<readonly ActAside[]>
   students(): Promise<StoredStudents>
   /** Spans of everybody whose record can be played. */
   spans(): Promise<ReadonlyMap<StudentId, StudentSpans>>
   /** The place in the file of everybody's last act: as long as it is the same, so is the record. */
   heads(): Promise<ReadonlyMap<StudentId, number>>
   write<T>(work: (writer: StudioWriter) => Promise<T>): Promise<T>
+  /** Writes the file anew, so that nothing that was taken out is left in it. @throws where there is no room */
+  clean(): Promise<void>
   /** Whether the file is whole, as SQLite itself sees it. */
   integrity(): Promise<boolean>
   close(): Promise<void>
@@ -84,18 +108,53 @@ function writerOn(
           transaction,
         })
         for (const row of rows) owners.set(row.id, row.studentId as StudentId)
+        // What stands aside is kept: sent once more it is passed over like what is on record.
+        const aside = await models.aside.findAll({
+          where: { id: ids.slice(from, from + NAMES_MOST) },
+          attributes: ['id', 'studentId'],
+          raw: true,
+          transaction,
+        })
+        for (const row of aside) owners.set(row.id, row.studentId as StudentId)
       }
       return owners
     },
     standingOf: async (student) =>
       (await records.within(student, staged, transaction))?.standing ?? null,
     rowsOf: (student) => readRows(models, student, { transaction }),
+    isKnown: async (student) =>
+      (await models.students.findByPk(student, { raw: true, transaction })) !== null,
     append: (student, acts, record) => records.append(student, acts, record, staged, transaction),
     undo: (student, target) => records.undo(student, target, staged, transaction),
+    setAside: async (student, from, at) => {
+      const row = await models.acts.findOne({
+        where: { id: from, studentId: student },
+        attributes: ['seq'],
+        raw: true,
+        transaction,
+      })
+      if (!row) return 0
+      const moved = await moveAside(models, student, row.seq, at, transaction)
+      await records.changedFrom(student, row.seq, staged, transaction)
+      return moved
+    },
+    takeUp: async (student) => {
+      const [first] = await readAside(models, student, transaction)
+      const taken = await takeUpAside(models, student, transaction)
+      if (taken.ok && first) await records.changedFrom(student, first.seq, staged, transaction)
+      return taken
+    },
+    bringBack: async (student, rows, at) => {
+      const brought = await bringBackRows(models, student, rows, at, transaction)
+      if (brought.ok) await records.changedFrom(student, 0, staged, transaction)
+      return brought
+    },
+    keepAside: (student, bodies, at) => keepAsideOf(models, student, bodies, at, transaction),
     remove: async (student, at) => {
       await removeStudent(models, student, at, transaction)
       staged.atHand.set(student, null)
       staged.projected.set(student, null)
+      staged.removed.add(student)
     },
   }
 }
@@ -147,10 +206,22 @@ export async function openStudio(
     recordOf: (student) => records.recordOf(student),
     recordJson: (student) => records.recordJson(student),
     latestActs: (student, most) => readLatest(models, student, most),
+    actsSince: (student, by, since) =>
+      models.acts.count({ where: { studentId: student, byWhom: by, at: { [Op.gte]: since } } }),
+    studentsAside: async () => {
+      const rows = await models.aside.findAll({
+        attributes: ['studentId'],
+        group: ['studentId'],
+        raw: true,
+      })
+      return rows.map((row) => row.studentId as StudentId)
+    },
+    asideOf: (student) => readAside(models, student),
     students: () => projections.students(),
     spans: () => projections.spans(),
     heads: () => projections.heads(),
     write: writing(database, models, records, projections),
+    clean: () => database.clean(),
     integrity: () => database.integrity(),
     close: async () => {
       await records.settled()

@@ -7,6 +7,7 @@ const STUDENTS_MOST = 12
 
 interface Written {
   readonly head: Head
+  readonly record: StudentRecord
   readonly json: Buffer
 }
 
@@ -19,8 +20,9 @@ export class WrittenRecords {
     { head, record }: { readonly head: Head; readonly record: StudentRecord },
   ): Written {
     const known = this.kept.get(student)
-    if (known?.head.seq === head.seq) return known
-    const written = { head, json: Buffer.from(JSON.stringify(record)) }
+    // The last act may be the same though something before it came back.
+    if (known?.head.seq === head.seq && known.record === record) return known
+    const written = { head, record, json: Buffer.from(JSON.stringify(record)) }
     this.kept.delete(student)
     this.kept.set(student, written)
     const [oldest] = this.kept.keys()

@@ -4,11 +4,12 @@
  */
 import { createHash, randomUUID } from 'node:crypto'
 import { createWriteStream, existsSync } from 'node:fs'
-import { mkdir, open, readdir, rename, rm } from 'node:fs/promises'
+import { lstat, mkdir, open, readdir, rename, rm, rmdir } from 'node:fs/promises'
 import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { StudentId, TakeFile } from '@vein-mend/core/record'
+import { askForRoom } from '../store'
 import { BYTES_MOST, HEAD_BYTES, mediaTypeOf } from './mediaType'
 
 /** Why a file was not kept. */
@@ -17,9 +18,25 @@ export type NotKept = 'take_not_of_kind' | 'too_large'
 export type Kept =
   { readonly ok: true; readonly file: TakeFile } | { readonly ok: false; readonly why: NotKept }
 
+/** A file that has come in whole and has no place yet. */
+export interface StagedTake {
+  readonly file: TakeFile
+  /** Where it lies until it is placed or dropped. */
+  readonly path: string
+}
+
+export type Staged =
+  { readonly ok: true; readonly value: StagedTake } | { readonly ok: false; readonly why: NotKept }
+
 export interface TakeStore {
-  /** Keeps what comes in, or nothing of it. */
-  keep(student: StudentId, incoming: Readable): Promise<Kept>
+  /** Keeps what comes in, or nothing of it. @throws NoRoom where the disk has not so many bytes to spare */
+  keep(student: StudentId, incoming: Readable, bytes?: number): Promise<Kept>
+  /** The same without a place: what is not placed goes with `drop`, or at the next start. @throws NoRoom */
+  stage(incoming: Readable, bytes?: number): Promise<Staged>
+  place(student: StudentId, staged: StagedTake): Promise<void>
+  drop(staged: StagedTake): Promise<void>
+  /** A name for something that comes in and is none of them yet; it goes at the next start. @throws NoRoom */
+  arrival(bytes: number): Promise<string>
   /** Where the file lies; null where it is not. */
   pathOf(student: StudentId, hash: string): string | null
   remove(student: StudentId, hash: string): Promise<void>
@@ -88,52 +105,84 @@ class FolderOfTakes implements TakeStore {
     this.arriving = join(folder, INCOMING)
   }
 
-  private place(student: StudentId, hash: string): string {
+  private at(student: StudentId, hash: string): string {
     return join(this.folder, student, hash)
   }
 
-  async keep(student: StudentId, incoming: Readable): Promise<Kept> {
-    await mkdir(this.arriving, { recursive: true })
-    const part = join(this.arriving, randomUUID())
+  async arrival(bytes: number): Promise<string> {
+    await askForRoom(this.arriving, bytes)
+    return join(this.arriving, randomUUID())
+  }
+
+  async stage(incoming: Readable, bytes = 0): Promise<Staged> {
+    const path = await this.arrival(bytes)
     try {
       const seen = new Seen()
-      await pipeline(watched(incoming, seen), createWriteStream(part))
+      await pipeline(watched(incoming, seen), createWriteStream(path))
       const file = seen.file()
-      await synced(part)
-      const place = this.place(student, file.hash)
-      await mkdir(dirname(place), { recursive: true })
-      await rename(part, place)
-      await synced(dirname(place))
-      return { ok: true, file }
+      await synced(path)
+      return { ok: true, value: { file, path } }
     } catch (error) {
-      await rm(part, { force: true })
+      await rm(path, { force: true })
       const why = whyNot(error)
       if (!why) throw error
       return { ok: false, why }
     }
   }
 
+  async place(student: StudentId, { file, path }: StagedTake): Promise<void> {
+    const place = this.at(student, file.hash)
+    await mkdir(dirname(place), { recursive: true })
+    await rename(path, place)
+    await synced(dirname(place))
+  }
+
+  drop({ path }: StagedTake): Promise<void> {
+    return rm(path, { force: true })
+  }
+
+  async keep(student: StudentId, incoming: Readable, bytes = 0): Promise<Kept> {
+    const staged = await this.stage(incoming, bytes)
+    if (!staged.ok) return staged
+    await this.place(student, staged.value)
+    return { ok: true, file: staged.value.file }
+  }
+
   pathOf(student: StudentId, hash: string): string | null {
-    const path = NAME.test(hash) ? this.place(student, hash) : null
+    const path = NAME.test(hash) ? this.at(student, hash) : null
     return path !== null && existsSync(path) ? path : null
   }
 
   remove(student: StudentId, hash: string): Promise<void> {
-    return rm(this.place(student, hash), { force: true })
+    return rm(this.at(student, hash), { force: true })
   }
 
-  removeStudent(student: StudentId): Promise<void> {
-    return rm(join(this.folder, student), { recursive: true, force: true })
+  /** Takes of the folder that are ours: files by their digest. A link is none, and neither is what somebody put there. */
+  private async ownIn(student: StudentId): Promise<readonly string[]> {
+    const found = await readdir(join(this.folder, student), { withFileTypes: true })
+    return found.flatMap((entry) => (entry.isFile() && NAME.test(entry.name) ? [entry.name] : []))
+  }
+
+  async removeStudent(student: StudentId): Promise<void> {
+    const folder = join(this.folder, student)
+    // A link in the place of a folder is not followed.
+    const isFolder = (await lstat(folder).catch(() => null))?.isDirectory() ?? false
+    if (!isFolder) return
+    for (const hash of await this.ownIn(student)) await this.remove(student, hash)
+    // It goes when nothing foreign is in it.
+    await rmdir(folder).catch(() => undefined)
   }
 
   async sweep(named: ReadonlyMap<StudentId, ReadonlySet<string>>): Promise<void> {
     await rm(this.arriving, { recursive: true, force: true })
     if (!existsSync(this.folder)) return
-    for (const student of (await readdir(this.folder)) as StudentId[]) {
+    for (const entry of await readdir(this.folder, { withFileTypes: true })) {
+      const student = entry.name as StudentId
+      if (!entry.isDirectory()) continue
       const kept = named.get(student)
       if (kept) {
-        const files = await readdir(join(this.folder, student))
-        await Promise.all(files.filter((f) => !kept.has(f)).map((f) => this.remove(student, f)))
+        const gone = (await this.ownIn(student)).filter((hash) => !kept.has(hash))
+        await Promise.all(gone.map((hash) => this.remove(student, hash)))
       } else await this.removeStudent(student)
     }
   }

@@ -1,5 +1,13 @@
 /** Recordings and pictures: kept by what is in them, named by acts, and gone when they are to go. */
-import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  readdirSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs'
 import { dirname, join } from 'node:path'
 import { createHash } from 'node:crypto'
 import { seededRng } from '@vein-mend/core/kit'
@@ -7,6 +15,7 @@ import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentCard, StudentId } from '@vein-mend/core/record'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
+import { openPlain } from '../store/plainSqlite'
 import { openTestStudio } from '../test/studio'
 import type { TestStudio } from '../test/studio'
 import { sweepTakes } from '../usecases/goneTakes'
@@ -242,6 +251,72 @@ describe('handed on', () => {
     expect(plain.includes('WAVEfmt')).toBe(false)
   })
 
+  /** An archive with three takes, and a studio it can go to. */
+  async function ready() {
+    await act({ kind: 'card-changed', card: given })
+    const takes = [wave(3000), wave(3000, 1), wave(90, 2)]
+    for (const bytes of takes) await bring(bytes)
+    const archive = (await archiveOf('handover.zip')).body as Buffer
+    const other = await openTestStudio()
+    const there = join(dirname(other.file), 'takes')
+    const held = (student: string) =>
+      existsSync(join(there, student)) ? readdirSync(join(there, student)).sort() : []
+    const arriving = () =>
+      existsSync(join(there, 'incoming')) ? readdirSync(join(there, 'incoming')) : []
+    return { archive, other, held, arriving, hashes: takes.map(hashOf).sort() }
+  }
+
+  const MUTATED = process.env.VEIN_MEND_LONG_TESTS === '1' ? 2000 : 120
+  test(`${MUTATED} damaged archives: all of one is taken in or nothing, and a good one always goes in afterwards`, async () => {
+    const { archive, other, held, arriving, hashes } = await ready()
+    const rng = seededRng(8)
+    const codes = new Map<string, number>()
+    for (let i = 0; i < MUTATED; i++) {
+      const broken = Buffer.from(archive)
+      const hits = 1 + Math.floor(rng() * 3)
+      for (let k = 0; k < hits; k++)
+        broken[Math.floor(rng() * broken.length)]! ^= 1 + Math.floor(rng() * 255)
+      const id = `student-broken-${i}`
+      const sent = await takeIn(other, broken, id)
+      const code =
+        sent.status === 200 ? 'taken in' : (sent.body as { error: { code: string } }).error.code
+      codes.set(code, (codes.get(code) ?? 0) + 1)
+      if (sent.status === 200) {
+        // What was hit said nothing of the student: all of it is there.
+        expect(held(id)).toEqual(hashes)
+        await request(other.app).delete(`/api/students/${id}`).set('host', 'localhost')
+      }
+      expect(held(id)).toEqual([])
+      expect(arriving()).toEqual([])
+      expect((await other.store.students()).students).toEqual([])
+    }
+    expect(codes.get('archive_damaged')).toBeGreaterThan(MUTATED / 20)
+    expect((await takeIn(other, archive)).body).toMatchObject({ takes: 3 })
+    expect(held('student-handed')).toEqual(hashes)
+    expect(other.logged).toEqual([])
+    await other.close()
+  })
+
+  test('of a history that is here without its recordings brings them; with them it is here already', async () => {
+    const { archive, other, held, hashes } = await ready()
+    const plain = (await archiveOf('handover')).body as Buffer
+    const first = await request(other.app)
+      .post('/api/handovers/student-handed')
+      .set('host', 'localhost')
+      .set('content-type', 'application/json')
+      .send(plain.toString())
+    expect(first.body).toMatchObject({ returned: false, takes: 0 })
+    expect(held('student-handed')).toEqual([])
+    expect((await takeIn(other, archive, 'student-again')).body).toMatchObject({
+      ...{ id: 'student-handed', returned: true, acts: 0, takes: 3 },
+    })
+    expect(held('student-handed')).toEqual(hashes)
+    expect((await takeIn(other, archive, 'student-again')).body).toMatchObject({
+      error: { code: 'handover_here_already' },
+    })
+    await other.close()
+  })
+
   test('needs a yes, and an archive that is none is refused with nothing taken in', async () => {
     await bring(wave(100))
     expect((await archiveOf('handover.zip')).status).toBe(422)
@@ -260,5 +335,57 @@ describe('handed on', () => {
     }
     expect(other.logged).toEqual([])
     await other.close()
+  })
+})
+
+describe('what is not ours among the takes', () => {
+  test('a link, a folder and a foreign file are neither followed nor deleted, at a start and when a student goes', async () => {
+    await bring(wave(100))
+    const elsewhere = join(dirname(studio.file), 'elsewhere')
+    mkdirSync(join(elsewhere, 'deeper'), { recursive: true })
+    writeFileSync(join(elsewhere, hashOf(wave(5))), 'not ours')
+    writeFileSync(join(elsewhere, 'deeper', 'a'), 'not ours')
+    const own = join(folder, ID)
+    symlinkSync(elsewhere, join(own, 'a-link'))
+    symlinkSync(elsewhere, join(folder, 'student-linked'))
+    symlinkSync(join(elsewhere, 'deeper', 'a'), join(own, 'b'.repeat(64)))
+    mkdirSync(join(own, 'a-folder'))
+    writeFileSync(join(own, 'a note.txt'), 'put here by hand')
+    writeFileSync(join(folder, 'loose.txt'), 'put here by hand')
+    mkdirSync(join(folder, 'nobody'))
+    writeFileSync(join(folder, 'nobody', 'photo.png'), 'put here by hand')
+    writeFileSync(join(own, hashOf(wave(7))), 'a take nobody names')
+    await sweepTakes(studio)
+    expect(readdirSync(own).sort()).toEqual(
+      ['a note.txt', 'a-folder', 'a-link', 'b'.repeat(64), hashOf(wave(100))].sort(),
+    )
+    expect(existsSync(join(folder, 'nobody', 'photo.png'))).toBe(true)
+    await request(studio.app).delete(`/api/students/${ID}`).set('host', 'localhost')
+    expect(existsSync(join(own, hashOf(wave(100))))).toBe(false)
+    expect(readdirSync(own)).toContain('a note.txt')
+    expect(readdirSync(elsewhere).sort()).toEqual(['deeper', hashOf(wave(5))].sort())
+    expect(existsSync(join(elsewhere, 'deeper', 'a'))).toBe(true)
+    expect(lstatSync(join(folder, 'student-linked')).isSymbolicLink()).toBe(true)
+  })
+
+  test('what a record that cannot be read may name stays at a start, and what stands aside too', async () => {
+    await bring(wave(100))
+    const database = await openPlain(studio.file)
+    const triggers = await database.all(
+      "SELECT name, sql FROM sqlite_master WHERE type = 'trigger'",
+    )
+    for (const { name } of triggers) await database.run(`DROP TRIGGER "${String(name)}"`)
+    await database.run(
+      "UPDATE acts SET body = replace(body, 'take-kept', 'take-held') WHERE kind = 'take-kept'",
+    )
+    for (const { sql } of triggers) await database.run(String(sql))
+    await database.close()
+    await studio.close()
+    studio = await openTestStudio(studio.file)
+    await sweepTakes(studio)
+    expect(files()).toEqual([hashOf(wave(100))])
+    await request(studio.app).post(`/api/students/${ID}/aside`).set('host', 'localhost')
+    await sweepTakes(studio)
+    expect(files()).toEqual([hashOf(wave(100))])
   })
 })

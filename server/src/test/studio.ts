@@ -1,15 +1,21 @@
 /** A real studio in a temporary file, with the shipped packs, for tests. */
 import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { dirname, join, resolve } from 'node:path'
 import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import type { Act, StudentId } from '@vein-mend/core/record'
 import { createApp } from '../app'
 import { openKnowledge, readLibrary, readPackTexts, sayTrouble } from '../packs'
-import { openStudio } from '../store'
+import { openStudio, studioCopies } from '../store'
 import type { StudioStore } from '../store'
 import { takeStore } from '../takes'
+
+/** Folders of studios, which go with the process: one may be opened again after it was closed. */
+const FOLDERS: string[] = []
+process.once('exit', () => {
+  for (const folder of FOLDERS) rmSync(folder, { recursive: true, force: true })
+})
 
 export const PACKS_FOLDER = resolve(import.meta.dirname, '../../../packs')
 export const TODAY = '2026-03-02' as IsoDate
@@ -30,7 +36,7 @@ async function openFile(file: string) {
 /** A new studio's file, with the packs that ship kept in it. */
 async function layFile(): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
-  process.once('exit', () => rmSync(folder, { recursive: true, force: true }))
+  FOLDERS.push(folder)
   const file = join(folder, 'studio.sqlite')
   const { store } = await openFile(file)
   await store.close()
@@ -40,17 +46,23 @@ async function layFile(): Promise<string> {
 /** Laid once for all tests of a worker; each opens a copy. */
 let laid: Promise<string> | null = null
 
-export async function openTestStudio() {
-  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-test-'))
+/** `again` is the file of a studio that was closed; it is opened as after a restart. */
+export async function openTestStudio(again?: string) {
+  const folder =
+    again === undefined ? mkdtempSync(join(tmpdir(), 'vein-mend-test-')) : dirname(again)
   const file = join(folder, 'studio.sqlite')
-  laid ??= layFile()
-  copyFileSync(await laid, file)
+  if (again === undefined) {
+    laid ??= layFile()
+    copyFileSync(await laid, file)
+    FOLDERS.push(folder)
+  }
   const { store, opened } = await openFile(file)
   const logged: unknown[] = []
   const takes = takeStore(join(folder, 'takes'))
   const app = createApp({
     store,
     takes,
+    copies: studioCopies(file, join(folder, 'backups')),
     knowledge: opened.knowledge,
     homeAddresses: () => ['http://192.0.2.7:4280'],
     openDemo: () => Promise.resolve('http://127.0.0.1:4271/'),
@@ -67,10 +79,7 @@ export async function openTestStudio() {
     knowledge: opened.knowledge,
     file,
     logged,
-    close: async () => {
-      await store.close()
-      rmSync(folder, { recursive: true, force: true })
-    },
+    close: () => store.close(),
   }
 }
 

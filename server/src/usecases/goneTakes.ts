@@ -20,16 +20,31 @@ export async function removeGoneTakes(
   await Promise.all(gone.map((t) => deps.takes.remove(student, t.hash)))
 }
 
-/** At the start: what a server that was killed left behind goes. Records that cannot be played keep their files. */
+/** Every digest that stands in the texts: of an act nobody can read, what it names is taken to be a take. */
+function digestsIn(bodies: readonly { readonly body: string }[]): readonly string[] {
+  return bodies.flatMap(({ body }) =>
+    [...body.matchAll(/"([0-9a-f]{64})"/g)].flatMap(([, d]) => d ?? []),
+  )
+}
+
+/** What is named on record of a student's takes; of a record that cannot be read, all that may be. */
+async function namedTakes({ store }: Pick<Deps, 'store'>, student: StudentId) {
+  const standing = await store.standing(student)
+  return standing?.ok === true
+    ? standing.record.takes.filter((t) => !t.removed).map((t) => t.hash)
+    : digestsIn(await store.rowsOf(student))
+}
+
+/** At the start: what a server that was killed left behind goes. What cannot be read, or stands aside, keeps its files. */
 export async function sweepTakes(deps: Pick<Deps, 'store' | 'takes'>): Promise<void> {
   const named = new Map<StudentId, Set<string>>()
   for (const student of await deps.store.studentsWith('take-kept')) {
-    const rows = await deps.store.rowsOf(student)
-    const standing = await deps.store.standing(student)
-    const hashes = standing?.ok
-      ? standing.record.takes.filter((t) => !t.removed).map((t) => t.hash)
-      : rows.flatMap(({ act }) => (act?.kind === 'take-kept' ? [act.hash] : []))
-    named.set(student, new Set(hashes))
+    named.set(student, new Set(await namedTakes(deps, student)))
+  }
+  for (const student of await deps.store.studentsAside()) {
+    const aside = digestsIn(await deps.store.asideOf(student))
+    const onRecord = named.get(student) ?? (await namedTakes(deps, student))
+    named.set(student, new Set([...onRecord, ...aside]))
   }
   await deps.takes.sweep(named)
 }

@@ -6,16 +6,26 @@ import {
   HANDOVER_FORMAT,
   HANDOVER_VERSION,
   packsUsed,
-  readHandover,
   refuseHandingOn,
   writeAct,
 } from '@vein-mend/core/record'
-import type { Act, ReadHandover, StudentId } from '@vein-mend/core/record'
+import type { Act, ReadHandover, StudentId, StudentRecord } from '@vein-mend/core/record'
 import type { Knowledge, PackRef } from '@vein-mend/core/packs'
+import { handoverRead } from '../handovers'
 import { isPackOf, toKeep } from '../packs'
 import type { ActRow, StudioWriter } from '../store'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'
+
+/** An act as it is written; of one that is not even JSON any more, its text. */
+function written(body: string): object {
+  try {
+    const value: unknown = JSON.parse(body)
+    return isObject(value) ? value : { body }
+  } catch {
+    return { body }
+  }
+}
 
 /** The card as last written, in acts that need not play. */
 function lastCard(rows: readonly ActRow[]) {
@@ -29,7 +39,7 @@ export async function exportHandover(
   deps: Deps,
   student: StudentId,
 ): Promise<Outcome<{ readonly name: string; readonly file: object }>> {
-  const rows = await deps.store.rowsOf(student)
+  const [rows, aside] = await Promise.all([deps.store.rowsOf(student), deps.store.asideOf(student)])
   const card = lastCard(rows)
   if (!card) return refuse('unknown_student', ['student'])
   const refusal = refuseHandingOn({ card })
@@ -43,8 +53,10 @@ export async function exportHandover(
     name: card.name,
     instrument: card.instrument,
     // An act this code cannot read is handed on as it was written.
-    acts: rows.map(({ act, body }) => (act ? writeAct(act) : (JSON.parse(body) as object))),
+    acts: rows.map(({ act, body }) => (act ? writeAct(act) : written(body))),
     packs: packs.filter((p) => p !== null),
+    // What stands aside goes along as it was written, and stands aside there too.
+    ...(aside.length > 0 ? { aside: aside.map(({ body }) => written(body)) } : {}),
   }
   return good({ name: card.name, file })
 }
@@ -106,7 +118,7 @@ const stop = (refusal: CodedRefusal): never => {
   throw new RefusedInside(refusal)
 }
 
-/** Where the file's acts go: to a new student, or behind those of one who comes back. */
+/** Where the file's acts go: to a new student, or behind those of one who comes back; perhaps none of them is new. */
 async function placeOf(writer: StudioWriter, id: StudentId, read: ReadHandover): Promise<Placing> {
   const { acts, name } = read
   const owners = new Set((await writer.ownersOf(acts.map((a) => a.id))).values())
@@ -122,8 +134,7 @@ async function placeOf(writer: StudioWriter, id: StudentId, read: ReadHandover):
     stop(refuse('handover_differs', ['acts', differs], { name }).refusal)
   }
   const fresh = acts.slice(here.length)
-  if (fresh.length === 0) stop(refuse('handover_here_already', ['acts'], { name }).refusal)
-  const changed = here.findIndex((row, i) => !sameAct(row, acts[i]))
+  const changed = here.findIndex((row, i) => i < acts.length && !sameAct(row, acts[i]))
   if (changed >= 0) stop(refuse('handover_differs', ['acts', changed], { name }).refusal)
   return { student: owner, fresh, returned: true }
 }
@@ -143,17 +154,34 @@ function inOrder(value: unknown): unknown {
   )
 }
 
+/** Takes that come with a file. */
+export interface TakesBrought {
+  /** Puts those that are on record and not here yet in their place; how many they are. */
+  place(student: StudentId, record: StudentRecord): Promise<number>
+}
+
+const NO_TAKES: TakesBrought = { place: () => Promise.resolve(0) }
+
+/** The handover in the text, read beside the server: whatever is in it costs one answer at the most. */
+async function readText(text: string) {
+  const read = await handoverRead({ text })
+  if (read.ok) return good(read.value)
+  return { ok: false as const, refusal: read.refusal, fields: read.faults }
+}
+
 /**
  * Takes a student in from a file: the same history, the same states, under the id given, or behind what is here of
  * a student who comes back. Refused whole when anything in it cannot be, with the place.
+ * @throws TooHeavy where reading it takes longer than it may
  */
 export async function importHandover(
   deps: Deps,
   id: StudentId,
-  body: unknown,
+  text: string,
+  takes: TakesBrought = NO_TAKES,
 ): Promise<HandoverResult> {
-  const read = readHandover(body)
-  if (!read.ok) return { ok: false, refusal: read.refusal, fields: read.faults }
+  const read = await readText(text)
+  if (!read.ok) return read
   const { name, instrument, record } = read.value
   const unknown = [instrument, record.card.instrument].find((i) => !deps.knowledge.written(i))
   if (unknown !== undefined) {
@@ -165,8 +193,20 @@ export async function importHandover(
   if (missing) return { ok: false, refusal: missing }
   return allOrNothing(deps, async (writer) => {
     const { student, fresh, returned } = await placeOf(writer, id, read.value)
+    // Files first, and then the acts that name them; where the acts cannot be, nobody names the files.
+    const here = fresh.length > 0 ? record : ((await recordIn(writer, student)) ?? record)
+    const brought = await takes.place(student, here)
+    if (fresh.length === 0 && brought === 0) {
+      stop(refuse('handover_here_already', ['acts'], { name }).refusal)
+    }
     await deps.store.keepPacks(packs.value.map(toKeep))
-    await writer.append(student, fresh, record)
-    return { id: student, name, acts: fresh.length, returned }
+    if (fresh.length > 0) await writer.append(student, fresh, record)
+    if (!returned) await writer.keepAside(student, read.value.aside, deps.now())
+    return { id: student, name, acts: fresh.length, returned, takes: brought }
   })
+}
+
+async function recordIn(writer: StudioWriter, student: StudentId): Promise<StudentRecord | null> {
+  const standing = await writer.standingOf(student)
+  return standing?.ok === true ? standing.record : null
 }

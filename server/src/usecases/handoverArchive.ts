@@ -1,26 +1,27 @@
 /** A handover with its recordings and pictures: one zip archive, with the handover file and the takes in it. */
 import { createWriteStream } from 'node:fs'
-import { mkdtemp, rm } from 'node:fs/promises'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { rm } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { refuse } from '@vein-mend/contract'
 import type { Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId, StudentRecord } from '@vein-mend/core/record'
 import yauzl from 'yauzl'
 import type { Entry, ZipFile } from 'yauzl'
 import yazl from 'yazl'
 import type { Deps } from './deps'
 import { exportHandover, importHandover } from './handover'
-import type { HandoverResult } from './handover'
+import type { HandoverResult, TakesBrought } from './handover'
+import type { StagedTake } from '../takes'
 
 const HANDOVER = 'handover.json'
 const TAKES = 'takes/'
 /** Bytes of an archive, and of the handover within it when unpacked. */
 const ARCHIVE_MOST = 2_000_000_000
 const HANDOVER_MOST = 40_000_000
+/** A history packs to a tenth or a twentieth of itself; what packs to less than this part is made to unpack. */
+const PACKED_MOST = 100
 const ENTRIES_MOST = 5000
 
 /** The archive as it is written; takes for which there is no yes any more are not on record and not in it. */
@@ -42,6 +43,9 @@ export async function exportArchive(
   return good({ name: handover.value.name, archive: zip.outputStream })
 }
 
+/** Below so many packed bytes how well they are packed says nothing. */
+const SMALL = 10_000
+
 class NoArchive extends Error {}
 
 /** Passes on so many bytes and no more, whatever an archive says of itself. */
@@ -55,8 +59,10 @@ async function* upTo(most: number, incoming: Readable): AsyncGenerator<Buffer> {
 }
 
 async function textOf(zip: ZipFile, entry: Entry): Promise<string> {
+  const most = Math.min(HANDOVER_MOST, PACKED_MOST * Math.max(entry.compressedSize, SMALL))
+  if (entry.uncompressedSize > most) throw new NoArchive()
   const chunks: Buffer[] = []
-  for await (const chunk of upTo(HANDOVER_MOST, await zip.openReadStreamPromise(entry))) {
+  for await (const chunk of upTo(most, await zip.openReadStreamPromise(entry))) {
     chunks.push(chunk)
   }
   return Buffer.concat(chunks).toString('utf8')
@@ -69,58 +75,117 @@ async function entriesOf(zip: ZipFile): Promise<readonly Entry[]> {
   return entries
 }
 
-/** Takes of the archive that the record names; a file that is not what its name says is left out. */
-async function takeTakes(
-  deps: Deps,
-  student: StudentId,
-  zip: ZipFile,
-  entries: readonly Entry[],
-): Promise<void> {
-  const record = await deps.store.recordOf(student)
-  const named = new Set(record?.takes.filter((t) => !t.removed).map((t) => t.hash))
-  for (const entry of entries.filter((e) => e.fileName.startsWith(TAKES))) {
-    const hash = entry.fileName.slice(TAKES.length)
-    if (!named.has(hash) || deps.takes.pathOf(student, hash) !== null) continue
-    const kept = await deps.takes.keep(student, await zip.openReadStreamPromise(entry))
-    if (kept.ok && !named.has(kept.file.hash)) await deps.takes.remove(student, kept.file.hash)
+class DamagedTake extends Error {
+  constructor(readonly hash: string) {
+    super(hash)
   }
 }
 
+/** Takes of an archive, read whole and against their names before anything of the archive is kept. */
+class StagedTakes implements TakesBrought {
+  private readonly staged = new Map<string, StagedTake>()
+  private readonly placed: (readonly [StudentId, string])[] = []
+
+  constructor(private readonly deps: Deps) {}
+
+  /** @throws DamagedTake where a file is not what its name says */
+  async stage(zip: ZipFile, entries: readonly Entry[]): Promise<void> {
+    for (const entry of entries.filter((e) => e.fileName.startsWith(TAKES))) {
+      const hash = entry.fileName.slice(TAKES.length)
+      const found = await this.stageOne(zip, entry)
+      if (found?.file.hash !== hash) {
+        if (found) await this.deps.takes.drop(found)
+        throw new DamagedTake(hash.slice(0, HASH_SHOWN))
+      }
+      this.staged.set(hash, found)
+    }
+  }
+
+  private async stageOne(zip: ZipFile, entry: Entry): Promise<StagedTake | null> {
+    try {
+      const bytes = await zip.openReadStreamPromise(entry)
+      const staged = await this.deps.takes.stage(bytes, entry.uncompressedSize)
+      return staged.ok ? staged.value : null
+    } catch (error) {
+      // The archive's own check sum, or what it is packed with, says that it is not whole.
+      if (isNoArchive(error)) return null
+      throw error
+    }
+  }
+
+  async place(student: StudentId, record: StudentRecord): Promise<number> {
+    const named = new Set(record.takes.filter((t) => !t.removed).map((t) => t.hash))
+    let placed = 0
+    for (const [hash, staged] of this.staged) {
+      if (!named.has(hash) || this.deps.takes.pathOf(student, hash) !== null) continue
+      await this.deps.takes.place(student, staged)
+      this.placed.push([student, hash])
+      placed += 1
+    }
+    return placed
+  }
+
+  /** The record did not take what names them: they go again. */
+  async takeBack(): Promise<void> {
+    await Promise.all(this.placed.map(([student, hash]) => this.deps.takes.remove(student, hash)))
+  }
+
+  /** What has got no place goes. */
+  async drop(): Promise<void> {
+    await Promise.all([...this.staged.values()].map((staged) => this.deps.takes.drop(staged)))
+  }
+}
+
+/** Letters of a file's name that are told. */
+const HASH_SHOWN = 12
+
 async function readArchive(deps: Deps, id: StudentId, file: string): Promise<HandoverResult> {
   const zip = await yauzl.openPromise(file, { lazyEntries: true, autoClose: false })
+  const takes = new StagedTakes(deps)
   try {
     const entries = await entriesOf(zip)
     const entry = entries.find((e) => e.fileName === HANDOVER)
     if (!entry) throw new NoArchive()
-    const body: unknown = JSON.parse(await textOf(zip, entry))
-    const taken = await importHandover(deps, id, body)
-    if (taken.ok) await takeTakes(deps, taken.value.id, zip, entries)
+    const text = await textOf(zip, entry)
+    await takes.stage(zip, entries)
+    const taken = await importHandover(deps, id, text, takes)
+    if (!taken.ok) await takes.takeBack()
     return taken
+  } catch (error) {
+    await takes.takeBack()
+    throw error
   } finally {
+    await takes.drop()
     zip.close()
   }
 }
 
-/** Takes a student in from an archive, as `importHandover` does from its file, and their takes with them. */
+/**
+ * Takes a student in from an archive, as `importHandover` does from its file, with their takes: all of it or nothing.
+ * One of a history that is here already adds the takes that are missing.
+ */
 export async function importArchive(
   deps: Deps,
   id: StudentId,
   incoming: Readable,
+  bytes = 0,
 ): Promise<HandoverResult> {
-  const folder = await mkdtemp(join(tmpdir(), 'vein-mend-archive-'))
-  const file = join(folder, 'archive.zip')
+  const file = await deps.takes.arrival(bytes)
   try {
     await pipeline(upTo(ARCHIVE_MOST, incoming), createWriteStream(file))
     return await readArchive(deps, id, file)
   } catch (error) {
+    if (error instanceof DamagedTake) {
+      return refuse('archive_damaged', ['takes', error.hash], { take: error.hash })
+    }
     if (isNoArchive(error)) return refuse('not_a_handover', ['file'], { why: 'not_an_archive' })
     throw error
   } finally {
-    await rm(folder, { recursive: true, force: true })
+    await rm(file, { force: true })
   }
 }
 
-/** Whether a reader stumbled: over the archive, or over the text in it. */
+/** Whether a reader stumbled over the archive. */
 function isNoArchive(error: unknown): boolean {
   if (error instanceof NoArchive || error instanceof SyntaxError) return true
   if (!(error instanceof Error)) return false

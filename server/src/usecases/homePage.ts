@@ -9,7 +9,7 @@ import type {
 } from '@vein-mend/contract'
 import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
 import { BODY_PARTS } from '@vein-mend/core/packs'
 import type { Knowledge } from '@vein-mend/core/packs'
 import {
@@ -39,6 +39,14 @@ import { recordActs } from './recordActs'
 import type { ActsAsked } from './recordActs'
 import { solveWeek } from './practiceWeek'
 import { readerOf, rungNotes } from './weekSheet'
+
+/** Who writes by the link. */
+const HOME = 'home'
+const DAY_MS = 86_400_000
+/** Ticks and words of a day: a family that ticks forty items ten times over has not reached it. */
+const HOME_A_DAY = 400
+const PAIN_A_DAY = 100
+const PAIN: readonly string[] = ['hurt-at-home', 'hurt-taken-back']
 
 /** A term; then the family asks for a new one. */
 const DAYS_VALID = 120
@@ -179,5 +187,10 @@ export async function recordHome(
   if (student === null) return refuse('link_not_valid', ['link'])
   const foreign = asked.acts.findIndex((r) => !HOME_ACTS.some((kind) => kind === r.kind))
   if (foreign >= 0) return refuse('not_from_home', ['acts', foreign, 'kind'])
-  return recordActs(deps, student, asked, 'home')
+  const since = new Date(Date.parse(deps.now()) - DAY_MS).toISOString() as IsoInstant
+  const told = await deps.store.actsSince(student, HOME, since)
+  // Pain has room of its own: no evening of ticks keeps it from arriving.
+  const most = asked.acts.every((a) => PAIN.includes(a.kind)) ? HOME_A_DAY + PAIN_A_DAY : HOME_A_DAY
+  if (told + asked.acts.length > most) return refuse('too_many_from_home', ['acts'], { most })
+  return recordActs(deps, student, asked, HOME)
 }

@@ -28,6 +28,8 @@ export interface TakeAsked {
   /** The rung of the fault's ladder that played notes were asked to be; null for none. */
   readonly rung: string | null
   readonly grid: GridCell | null
+  /** How large it says it is, bytes; absent where it does not. */
+  readonly bytes?: number
 }
 
 /** Such a file holds no take at all. */
@@ -118,7 +120,7 @@ export async function keepTake(
 ): Promise<Outcome<TakeTaken>> {
   const record = await deps.store.recordOf(student)
   if (!record) return refuse('unknown_student', ['student'])
-  const kept = await deps.takes.keep(student, incoming)
+  const kept = await deps.takes.keep(student, incoming, asked.bytes)
   if (!kept.ok) return refuse(kept.why, ['file'])
   try {
     const taken =

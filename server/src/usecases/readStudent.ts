@@ -2,6 +2,7 @@
 import type { StudentResponse } from '@vein-mend/contract'
 import type { StudentId } from '@vein-mend/core/record'
 import { practisedDigest } from '../packs'
+import { UnplayableRecord } from '../store'
 import type { Deps } from './deps'
 
 const RECENT_MOST = 40
@@ -11,11 +12,17 @@ const RECENT_MOST = 40
  * as it is stored. @throws UnplayableRecord
  */
 export async function readStudent(deps: Deps, id: StudentId): Promise<readonly Buffer[] | null> {
-  const [found, { acts, undone }] = await Promise.all([
+  const [found, { acts, undone }, aside] = await Promise.all([
     deps.store.recordJson(id),
     deps.store.latestActs(id, RECENT_MOST),
+    deps.store.asideOf(id),
   ])
-  if (found === null) return null
+  if (found === null) {
+    const [first] = aside
+    // All of it stands aside: that is a record that cannot be read, and not a student nobody knows.
+    if (first) throw new UnplayableRecord({ act: first.id, kind: first.kind, why: 'set_aside' })
+    return null
+  }
   const { students } = await deps.store.students()
   const instrument = students.find((s) => s.id === id)?.summary.instrument
   const knowledge = instrument === undefined ? null : await deps.knowledge.practised(instrument)
@@ -25,6 +32,7 @@ export async function readStudent(deps: Deps, id: StudentId): Promise<readonly B
     head: found.head.id,
     knowledge: knowledge ? practisedDigest(knowledge) : '',
     writer: deps.writer,
+    aside: aside.length,
     recent: acts.map((act) => ({ act, undone: undone.has(act.id) })),
   }
   const text = JSON.stringify(around)

@@ -3,8 +3,12 @@ import { STUDIO_HEADER } from '@vein-mend/contract'
 import type {
   ActsRequest,
   ActsTaken,
+  AsideMoved,
+  AsideResponse,
   BreakRequest,
   BreakTaken,
+  BroughtBack,
+  CopiesResponse,
   DemoOpened,
   ErrorResponse,
   HandoverTaken,
@@ -149,7 +153,16 @@ export const api = {
   pack: (id: string) => ask<PackResponse>(`/packs/${at(id)}`),
   record: (id: StudentId, asked: ActsRequest) =>
     send<ActsTaken>('POST', `/students/${at(id)}/acts`, asked),
-  removeStudent: (id: StudentId) => send<StudentRemoved>('DELETE', `/students/${at(id)}`),
+  /** `copies`: out of the copies on this machine too. */
+  removeStudent: (id: StudentId, { copies }: { readonly copies: boolean }) =>
+    send<StudentRemoved>('DELETE', `/students/${at(id)}${copies ? '?copies=1' : ''}`),
+  aside: (id: StudentId) => ask<AsideResponse>(`/students/${at(id)}/aside`),
+  setAside: (id: StudentId) => send<AsideMoved>('POST', `/students/${at(id)}/aside`),
+  takeUpAgain: (id: StudentId) => send<AsideMoved>('DELETE', `/students/${at(id)}/aside`),
+  copies: (id: StudentId) => ask<CopiesResponse>(`/students/${at(id)}/copies`),
+  bringBack: (id: StudentId, copy: string) =>
+    send<BroughtBack>('POST', `/students/${at(id)}/copies/${at(copy)}`),
+  onFile: (id: StudentId) => ask<object>(`/students/${at(id)}/on-file`),
   changeEntries: (pack: string, entries: readonly OwnEntry[]) =>
     send<Saved>('POST', `/packs/${at(pack)}/entries`, { entries }),
   forkPack: (pack: string, fork: PackForkRequest) =>

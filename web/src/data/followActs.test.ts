@@ -31,6 +31,7 @@ const shown: StudentResponse = {
   head: first.id,
   knowledge: DIGEST,
   writer: 'teacher',
+  aside: 0,
   record: playRecord([first])!,
   recent: [],
 }

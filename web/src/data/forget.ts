@@ -1,5 +1,6 @@
 /** What this browser still has of a student, or shows of everybody while the server is away: let go of. */
 import { forgetText, keptKeys } from './keep'
+import { HOME_PAGES } from './homePages'
 import { DRAFTS } from './keptDraft'
 import { TYPED } from './useKept'
 
@@ -18,6 +19,8 @@ export function keysAbout(keys: readonly string[], ids: readonly string[]): read
 /** After a student was removed: what was seen of them, and what was half typed for them, their lessons and faults. */
 export function forgetStudent(student: string, within: readonly string[]): void {
   forgetSeen(student)
+  // Pages at home that were opened in this browser: whose they are is not said, and each can be fetched anew.
+  for (const key of keptKeys(HOME_PAGES)) forgetText(key)
   for (const key of keysAbout([...keptKeys(TYPED), ...keptKeys(DRAFTS)], [student, ...within])) {
     forgetText(key)
   }

@@ -37,6 +37,7 @@ const before: StudentResponse = {
   head: added.id,
   knowledge: DIGEST,
   writer: 'teacher',
+  aside: 0,
   record: playRecord([added])!,
   recent: [],
 }

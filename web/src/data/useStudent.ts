@@ -38,6 +38,8 @@ export interface StudentView {
   /** The last act the server has; what waits is in the record and not in it. */
   readonly head: StudentResponse['head']
   readonly record: StudentRecord
+  /** Notes that stand aside, and are not in the record. */
+  readonly aside: number
   /** What was noted last, what waits first. */
   readonly recent: StudentResponse['recent']
   readonly knowledge: Knowledge
@@ -61,6 +63,7 @@ function viewOf(
     id: student.id,
     today: student.today,
     head: student.head,
+    aside: student.aside,
     ...withWaiting(
       student,
       parcels.flatMap((p) => p.requests),

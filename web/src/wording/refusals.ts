@@ -169,6 +169,21 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   too_many_requests: () => 'Too much at once. Wait a moment.',
   too_large: () => 'That is too large.',
   server_fault: () => 'The server could not do that.',
+  nothing_aside: () => 'Nothing stands aside of this student.',
+  nothing_to_set_aside: () => 'This record can be read to its end: there is nothing to set aside.',
+  still_cannot_be_read: (x) =>
+    `It still cannot be read on: it stops at ${f(x.kind).replaceAll('-', ' ')}. Nothing was changed; try again after an update.`,
+  copy_of_another_history: () =>
+    'This copy has another history of the student than what is here. Nothing was changed.',
+  copy_not_readable: () => 'The student cannot be read from this copy. Nothing was changed.',
+  too_many_from_home: () =>
+    'More was sent from home today than a day holds. It waits, and is sent tomorrow.',
+  archive_damaged: (x) =>
+    `A recording in this archive is damaged or only half there (${f(x.take)}). Nothing of it was taken in; ask for it once more.`,
+  no_room: (x) =>
+    x.needed === undefined
+      ? 'There is no room left on the disk of the studio. Make room; nothing was changed.'
+      : `There is no room left on the disk of the studio: ${f(x.needed)} MB are needed and ${f(x.free)} are free. Make room; nothing was changed.`,
 }
 
 function isRefusal(code: CodedRefusal['code']): code is RefusalCode {

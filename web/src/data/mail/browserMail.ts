@@ -39,7 +39,8 @@ const ELSEWHERE: Posted = { ...NOTHING, status: 409, ours: true, code: 'other_st
 /** The acts an answer names as on record; none where it is no answer to such a parcel. */
 function onRecordIn(taken: Partial<ActsTaken> | null, { to }: Parcel): readonly string[] {
   const about = to.kind === 'home' || taken?.id === to.student
-  return about && Array.isArray(taken?.onRecord) ? taken.onRecord : []
+  const named: unknown = about ? taken?.onRecord : null
+  return Array.isArray(named) ? named.filter((id): id is string => typeof id === 'string') : []
 }
 
 async function post(parcel: Parcel): Promise<Posted> {

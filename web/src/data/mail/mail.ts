@@ -169,6 +169,12 @@ export class Mail {
     this.remove(id)
   }
 
+  /** The student is gone from the studio: what waits or lies here of them goes too. */
+  forget(student: string): void {
+    for (const parcel of this.parcels) if (laneOf(parcel) === student) this.remove(parcel.id)
+    this.lanes.delete(student)
+  }
+
   /** What the server breaks on is put on the shelf, so that what comes behind it can go. */
   setAside(lane: string): void {
     const first = this.waiting().find((p) => laneOf(p) === lane)
@@ -288,7 +294,9 @@ export class Mail {
     switch (meaning) {
       case 'taken':
         // A taker that breaks breaks nothing else: the parcel is on record.
-        await Promise.allSettled([...this.takers].map(async (take) => take(parcel, posted.taken)))
+        await Promise.allSettled(
+          [...this.takers].map((take) => Promise.resolve().then(() => take(parcel, posted.taken))),
+        )
         this.remove(parcel.id)
         return
       case 'refused':

@@ -13,6 +13,7 @@ const TABLE: readonly (readonly [string, number | null, string | null, number, M
   ['no reason is given', 404, null, 3, 'wait'],
   ['time-out', 408, null, 3, 'wait'],
   ['another studio', 409, 'other_studio', 3, 'other-studio'],
+  ['the record cannot be read on', 409, 'record_unplayable', 1, 'fault'],
   ['settled in another tab', 409, 'fault_already_settled', 1, 'refused'],
   ['too large', 413, 'too_large', 3, 'split'],
   ['too large, and only one', 413, 'too_large', 1, 'refused'],

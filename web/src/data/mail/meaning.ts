@@ -55,6 +55,8 @@ export function meaningOf(
   if (status === SIGN_IN || (status === FORBIDDEN && code === 'sign_in_first')) return 'sign-in'
   if (status >= 500 || status < 400) return 'fault'
   if (code === 'other_studio') return 'other-studio'
+  // It may be read on again; until then it waits, and holds up nobody else.
+  if (code === 'record_unplayable') return 'fault'
   if (status === TOO_LARGE || code === 'too_many') return acts.length > 1 ? 'split' : 'refused'
   // What says no has a reason; without one nobody of ours has looked at it.
   return code === null ? 'wait' : 'refused'

@@ -7,6 +7,7 @@ import { format } from 'date-fns'
 import { useEffect, useMemo } from 'react'
 import { api, ApiError } from '../../data/api'
 import { freshAct } from '../../data/freshId'
+import { HOME_PAGES } from '../../data/homePages'
 import { forgetText, keepText, keptText, useKeepTrouble } from '../../data/keep'
 import type { Parcel } from '../../data/mail/parcel'
 import { useMail, useMailState } from '../../data/useActs'
@@ -16,7 +17,7 @@ type HomeAct =
   ActOf<'practised'> | ActOf<'hurt-at-home'> | ActOf<'hurt-taken-back'> | ActOf<'home-noted'>
 
 function keyOf(token: string): string {
-  return `vein-mend-home-${token.slice(0, 12)}`
+  return `${HOME_PAGES}${token.slice(0, 12)}`
 }
 
 const isGone = (error: unknown) =>

@@ -30,8 +30,14 @@ export function ReadHandover() {
         : api.takeIn(freshStudent(), handover),
     touches: [['students'], ['student']],
     unchanged: 'Nothing was taken in.',
-    done: ({ id, name, acts, returned }) => {
-      if (returned) toast(`${name} is back: ${plural(acts, 'note')} more on record`)
+    done: ({ id, name, acts, returned, takes }) => {
+      if (returned) {
+        const more = [
+          ...(acts > 0 ? [`${plural(acts, 'note')} more`] : []),
+          ...(takes > 0 ? [`${plural(takes, 'recording')} that were missing`] : []),
+        ]
+        toast(`${name} is back: ${more.join(' and ')}`)
+      }
       return navigate(`/students/${id}`)
     },
   })

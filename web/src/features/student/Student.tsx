@@ -13,6 +13,7 @@ import { Loading, Section } from '../../ui/Page'
 import { plural, STAGE_WORDS } from '../../wording/words'
 import { minutesGuessed, weekMinutes } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/record'
+import { Aside } from './Aside'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
@@ -81,6 +82,7 @@ export function Student() {
   return (
     <StudentContext value={data}>
       <Heading />
+      <Aside />
       <BriefList />
       <Section
         title="The seam"
