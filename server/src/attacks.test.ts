@@ -300,3 +300,21 @@ describe('requests', () => {
     expect(answer.status).toBe(422)
   })
 })
+
+test('a letter of number nought in an address or a pack is refused in words', async () => {
+  for (const path of ['/packs/a%00b', '/students/a%00b', '/packs/horn%00/text', '/home/a%00b']) {
+    expect([400, 404, 422], path).toContain((await http('get', path)).status)
+  }
+  const named = (id: string) =>
+    `pack: "${id}"\nversion: 1.0.0\nkind: studio\nextends: horn\nname: "a\\0b"\nsource: "x"\n`
+  for (const yaml of [named('horn-own'), named('horn\\0own'), 'pack: horn\0own\n']) {
+    const answer = await http('post', '/packs').send({ yaml, mayRemove: [] })
+    expect([400, 404, 409, 422]).toContain(answer.status)
+  }
+  expect((await http('post', '/packs/horn/forks').send({ id: 'a\0b', name: 'x' })).status).toBe(422)
+  expect(
+    (await http('post', '/packs/horn/forks').send({ id: 'horn-own', name: 'a\0b' })).status,
+  ).toBe(422)
+  const entry = { section: 'faults', id: 'too-little-air', entry: { why: 'a\0b' } }
+  expect((await http('post', '/packs/horn/entries').send({ entries: [entry] })).status).toBe(422)
+})

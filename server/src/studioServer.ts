@@ -196,6 +196,19 @@ async function openDoors(
   }
 }
 
+/** After so long, when the first pages have been answered, each record is read once: Today then says which cannot be. */
+const LOOK_THROUGH_MS = 3_000
+
+/** One record after the other, each with a breath before it for whoever asks meanwhile. */
+async function lookThrough(store: StudioStore, isOpen: () => boolean): Promise<void> {
+  const { students } = await store.students()
+  for (const { id } of students) {
+    if (!isOpen()) return
+    await store.check(id)
+    await new Promise((done) => setTimeout(done, LOOK_MS))
+  }
+}
+
 /**
  * Opens the studio and serves it until it is closed.
  * @throws CannotServe with a sentence for whoever starts it
@@ -217,11 +230,17 @@ export async function serveStudio(options: StudioServerOptions): Promise<StudioS
     const url = `http://${LOOPBACK}:${portOf(studio, options.port)}`
     lock.openAt(`${url}/`)
     const copies = demo ? null : backUpEveryDay(file, options)
+    let isOpen = true
+    const look = setTimeout(() => {
+      lookThrough(open, () => isOpen).catch(options.log)
+    }, LOOK_THROUGH_MS).unref()
     return {
       url,
       homePort,
       file,
       close: async () => {
+        isOpen = false
+        clearTimeout(look)
         if (copies) clearInterval(copies)
         await shut([studio, home])
         await open.close()

@@ -11,6 +11,7 @@ export type Due =
   | { readonly kind: 'hurt-at-home'; readonly name: string }
   | { readonly kind: 'pain' }
   | { readonly kind: 'home-words'; readonly on: IsoDate; readonly words: string }
+  | { readonly kind: 'home-words-more'; readonly count: number }
   | { readonly kind: 'recheck'; readonly name: string; readonly on: IsoDate }
   | { readonly kind: 'ready'; readonly name: string }
   | { readonly kind: 'stuck'; readonly name: string }
@@ -24,6 +25,7 @@ const GROUP_OF: Readonly<Record<Due['kind'], DueGroup>> = {
   'hurt-at-home': 'pain',
   pain: 'pain',
   'home-words': 'home',
+  'home-words-more': 'home',
   recheck: 'look-again',
   ready: 'ready',
   stuck: 'stuck',
@@ -43,6 +45,9 @@ function duesOf(student: StudentSummary, today: IsoDate): readonly Due[] {
     ...student.hurtAtHome.map((name) => ({ kind: 'hurt-at-home', name }) as const),
     ...(student.pain ? [{ kind: 'pain' } as const] : []),
     ...student.homeWords.map(({ on, words }) => ({ kind: 'home-words', on, words }) as const),
+    ...(student.homeWordsMore > 0
+      ? [{ kind: 'home-words-more', count: student.homeWordsMore } as const]
+      : []),
     ...soon.map(({ name, on }) => ({ kind: 'recheck', name, on }) as const),
     ...student.ready.map((name) => ({ kind: 'ready', name }) as const),
     ...student.stuck.map((name) => ({ kind: 'stuck', name }) as const),
@@ -72,7 +77,7 @@ export function groupDues<S extends StudentSummary>(
 
 /** The one thing a lesson begins with; what works is said before it. */
 export type FirstThing =
-  | Exclude<Due, { readonly kind: 'home-words' | 'stuck' }>
+  | Exclude<Due, { readonly kind: 'home-words' | 'home-words-more' | 'stuck' }>
   | { readonly kind: 'come-back'; readonly name: string }
   | { readonly kind: 'look'; readonly name: string; readonly cue: string | null }
   /** Nothing is being mended: listen for what comes next. */

@@ -17,6 +17,7 @@ describe('a student in one line', () => {
       looksToCome: [],
       relapsed: [],
       homeWords: [],
+      homeWordsMore: 0,
       stuck: [],
       ready: [],
       hurtAtHome: [],
@@ -137,5 +138,9 @@ describe('a student in one line', () => {
       { on: START, words: 'The first evening' },
       { on: '2026-01-15', words: 'It squeaks' },
     ])
+    // However much was said, the latest stands there, and how much more there is.
+    for (let i = 0; i < 40; i++) told('2026-01-16', `Evening ${i}`)
+    expect(words().map((w) => w.words)).toEqual(['Evening 37', 'Evening 38', 'Evening 39'])
+    expect(summarise(desk.record).homeWordsMore).toBe(39)
   })
 })

@@ -9,6 +9,9 @@ import type { KnownWords } from './ownWords'
 import type { CaseStatus, StudentRecord } from './state'
 import { stopsHolding } from './stops'
 
+/** Words from home that stand on Today; all of them stand with the student. */
+const HOME_WORDS_MOST = 3
+
 /** A student in one line, for Today. */
 export interface StudentSummary {
   readonly name: string
@@ -25,8 +28,10 @@ export interface StudentSummary {
   readonly looksToCome: readonly { readonly name: string; readonly on: IsoDate }[]
   /** Faults that have come back and are not being mended yet. */
   readonly relapsed: readonly string[]
-  /** Said from home since the last lesson. */
+  /** Said from home since the last lesson, the latest of it, oldest first. */
   readonly homeWords: readonly { readonly on: IsoDate; readonly words: string }[]
+  /** How much more was said before that. */
+  readonly homeWordsMore: number
   readonly stuck: readonly string[]
   /** Faults of which the rule says that they are mended; the teacher has not said so yet. */
   readonly ready: readonly string[]
@@ -55,6 +60,9 @@ export function summarise(record: StudentRecord): StudentSummary {
   for (const c of record.cases) faults[c.status.state] += 1
   const last = record.lessons.at(-1)
   const healing = record.cases.filter((c) => c.status.state === 'healing')
+  const said = record.home.notes.flatMap(({ date, words }) =>
+    !last || date >= last.date ? [{ on: date, words }] : [],
+  )
   return {
     name: record.card.name,
     instrument: record.card.instrument,
@@ -66,9 +74,8 @@ export function summarise(record: StudentRecord): StudentSummary {
     faults,
     looksToCome: looksToCome(record),
     relapsed: record.cases.filter((c) => c.status.state === 'relapsed').map((c) => c.name),
-    homeWords: record.home.notes
-      .filter((n) => !last || n.date >= last.date)
-      .map(({ date, words }) => ({ on: date, words })),
+    homeWords: said.slice(-HOME_WORDS_MOST),
+    homeWordsMore: Math.max(0, said.length - HOME_WORDS_MOST),
     ready: healing.filter((c) => ruleFor(record, c).holds).map((c) => c.name),
     stuck: healing.filter((c) => lessonsStuck(c) > 0).map((c) => c.name),
     hurtAtHome: hurtsUnanswered(record).map((h) => h.name),

@@ -2,7 +2,7 @@
 import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { sayStudioTrouble } from '../sayStudioTrouble'
-import { backUp, StudioTrouble } from '../store'
+import { backUp, NoRoom, StudioTrouble, unreadableIn } from '../store'
 import { openFolder, studioPlaces, takesOf } from '../studioPlaces'
 import { copyTakes } from '../takes'
 import { sayCopiedTakes } from './sayCopiedTakes'
@@ -16,7 +16,13 @@ async function run(): Promise<string> {
   if (existsSync(target)) return `There is a file already at ${target}; name another.`
   openFolder(places)
   const { students, acts } = await backUp(places.studio, target)
-  console.log(`Copied, opened and found whole: ${students} students, ${acts} acts, in ${target}`)
+  console.log(`Copied, and the file found whole: ${students} students, ${acts} acts, in ${target}`)
+  const stuck = await unreadableIn(target)
+  if (stuck.length > 0) {
+    console.log(
+      `${stuck.length} of the records cannot be read to the end (${stuck.join(', ')}): each has its ways out on the student's own page.`,
+    )
+  }
   sayCopiedTakes(await copyTakes(takesOf(places.studio), takesOf(target)), takesOf(target))
   return ''
 }
@@ -29,7 +35,11 @@ try {
   }
 } catch (error) {
   console.error(
-    error instanceof StudioTrouble ? sayStudioTrouble(error, places.backups) : String(error),
+    error instanceof StudioTrouble
+      ? sayStudioTrouble(error, places.backups)
+      : error instanceof NoRoom
+        ? `There is no room for a copy: ${error.needed} MB are needed and ${error.free} MB are free.`
+        : String(error),
   )
   process.exitCode = 1
 }

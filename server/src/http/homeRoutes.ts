@@ -1,10 +1,11 @@
 /** The addresses behind the link for home; a student's name is in none of them. */
-import { parseActs, STUDIO_HEADER } from '@vein-mend/contract'
+import { parseActs, refuse, STUDIO_HEADER } from '@vein-mend/contract'
 import type { Outcome } from '@vein-mend/contract'
 import { Router } from 'express'
 import type { RequestHandler, Response } from 'express'
 import express from 'express'
 import { rateLimit } from 'express-rate-limit'
+import { UnplayableRecord } from '../store'
 import type { Deps } from '../usecases/deps'
 import { readHome, recordHome } from '../usecases/homePage'
 import { statusOf } from './errors'
@@ -41,6 +42,18 @@ function atMost(limit: number): RequestHandler {
   })
 }
 
+/** What is wrong with a record is the teacher's to know: home hears that it cannot be had now. */
+async function playableOnly<T>(work: () => Promise<Outcome<T>>): Promise<Outcome<T>> {
+  const stuck = refuse('record_unplayable', ['student'])
+  try {
+    const done = await work()
+    return !done.ok && done.refusal.code === 'record_unplayable' ? stuck : done
+  } catch (error) {
+    if (error instanceof UnplayableRecord) return stuck
+    throw error
+  }
+}
+
 export function homeRoutes(deps: Deps): Router {
   const routes = Router()
   const asked = atMost(ASKED_A_MINUTE)
@@ -53,10 +66,11 @@ export function homeRoutes(deps: Deps): Router {
   routes.use((req, res, next) => (req.method === 'GET' ? asked : sent)(req, res, next))
   routes.use(express.json({ limit: BODY_MOST }))
   routes.get('/:token', async (req, res) => {
-    answer(res, await readHome(deps, req.params.token))
+    answer(res, await playableOnly(() => readHome(deps, req.params.token)))
   })
   routes.post('/:token/acts', async (req, res) => {
-    answer(res, await recordHome(deps, req.params.token, parseActs(req.body)))
+    const asked = parseActs(req.body)
+    answer(res, await playableOnly(() => recordHome(deps, req.params.token, asked)))
   })
   return routes
 }

@@ -146,3 +146,25 @@ export async function restoreStudio(
   synced(dirname(file))
   return had ? basename(aside) : null
 }
+
+/** Students of the copy who were removed from the studio after it was made, each with the day; none where none was. */
+export async function removedSince(
+  backup: string,
+  file: string,
+): Promise<readonly { readonly id: string; readonly on: string }[]> {
+  if (!existsSync(file)) return []
+  const [copy, studio] = [await openPlain(backup, 'read'), await openPlain(file, 'read')]
+  try {
+    const there = new Set((await copy.all('SELECT id FROM students')).map((row) => row.id))
+    const removed = await studio.all('SELECT student_id AS id, at FROM removals')
+    return removed.flatMap(({ id, at }) =>
+      there.has(id) ? [{ id: String(id), on: String(at).slice(0, 'YYYY-MM-DD'.length) }] : [],
+    )
+  } catch {
+    // Older than removals, or damaged: then nobody knows of any.
+    return []
+  } finally {
+    await copy.close()
+    await studio.close()
+  }
+}

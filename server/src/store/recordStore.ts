@@ -76,6 +76,13 @@ export class RecordStore {
     return found
   }
 
+  /** Reads what would be read of the record when it is opened, and no more: whether it can be is then known. */
+  async check(student: StudentId): Promise<void> {
+    const checkpoint = await readCheckpoint(this.models, student)
+    const rows = await readRows(this.models, student, { after: checkpoint?.seq ?? 0 })
+    if (checkpoint === null || rows.some((r) => r.act === null)) await this.standing(student)
+  }
+
   private noteStuck(student: StudentId, found: AtHand | null): void {
     if (found?.standing.ok === false) this.stuck.add(student)
     else this.stuck.delete(student)

@@ -18,7 +18,18 @@ import type { Act, ActId, StudentId } from '@vein-mend/core/record'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { openFolder, studioPlaces } from '../studioPlaces'
 import { toForget } from './backup'
-import { backUp, backUpDaily, checkStudio, lockStudio, openStudio, restoreStudio } from './index'
+import {
+  askForRoom,
+  backUp,
+  backUpDaily,
+  checkStudio,
+  lockStudio,
+  NoRoom,
+  openStudio,
+  removedSince,
+  restoreStudio,
+  unreadableIn,
+} from './index'
 import { openPlain } from './plainSqlite'
 
 let folder: string
@@ -217,4 +228,53 @@ test('what is written of students is for the owner of the files alone', async ()
   } finally {
     process.umask(before)
   }
+})
+
+describe('one server for one studio', () => {
+  test('also where somebody has deleted the file of the lock', async () => {
+    await layStudio(1)
+    const lock = await lockStudio(file)
+    rmSync(`${file}.lock`)
+    await expect(lockStudio(file)).rejects.toMatchObject({ code: 'open-already' })
+    await lock.release()
+    const again = await lockStudio(file)
+    await again.release()
+  })
+})
+
+describe('what a copy is told to hold', () => {
+  test('a record in it that cannot be read is named, though the file is whole', async () => {
+    await layStudio(2)
+    const copy = join(folder, 'copy.sqlite')
+    expect(await backUp(file, copy)).toMatchObject({ students: 2 })
+    expect(await unreadableIn(copy)).toEqual([])
+    const database = await openPlain(copy)
+    await database.run('DROP TRIGGER acts_are_kept_as_written')
+    await database.run(
+      "UPDATE acts SET body = replace(body, 'student-added', 'student-sung') WHERE student_id = 'student-1'",
+    )
+    await database.close()
+    expect(await checkStudio(copy)).toMatchObject({ students: 2 })
+    expect(await unreadableIn(copy)).toEqual(['student-1'])
+  })
+
+  test('whoever was removed since it was made is named when it is brought back', async () => {
+    await layStudio(2)
+    const copy = join(folder, 'copy.sqlite')
+    await backUp(file, copy)
+    expect(await removedSince(copy, file)).toEqual([])
+    const store = await openStudio(file)
+    await store.write((w) => w.remove('student-0' as StudentId, '2026-03-02T10:00:00.000Z'))
+    await store.close()
+    expect(await removedSince(copy, file)).toEqual([{ id: 'student-0', on: '2026-03-02' }])
+  })
+
+  test('where there is no room nothing is begun and nothing is left', async () => {
+    await expect(askForRoom(folder, Number.MAX_SAFE_INTEGER)).rejects.toThrow(NoRoom)
+    await layStudio(1)
+    const copy = join(folder, 'no-such-place', 'copy.sqlite')
+    writeFileSync(join(folder, 'no-such-place'), 'a file and no folder')
+    await expect(backUp(file, copy)).rejects.toThrow()
+    expect(readdirSync(folder).filter((name) => name.includes('.part'))).toEqual([])
+  })
 })

@@ -56,6 +56,8 @@ export interface StudioStore extends KnowledgeStore, HomeLinkStore {
   /** Students with any act of the kind on record. */
   studentsWith(kind: ActKind): Promise<readonly StudentId[]>
   standing(student: StudentId): Promise<Standing | null>
+  /** Looks whether the record can be read, so that lists know it. */
+  check(student: StudentId): Promise<void>
   /** @throws UnplayableRecord */
   recordOf(student: StudentId): Promise<StudentRecord | null>
   /** The record as JSON in UTF-8, and the act it goes up to. @throws UnplayableRecord */
@@ -203,6 +205,7 @@ export async function openStudio(
       return rows.map((row) => row.studentId as StudentId)
     },
     standing: (student) => records.standing(student),
+    check: (student) => records.check(student),
     recordOf: (student) => records.recordOf(student),
     recordJson: (student) => records.recordJson(student),
     latestActs: (student, most) => readLatest(models, student, most),

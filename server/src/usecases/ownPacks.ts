@@ -7,7 +7,7 @@ import type {
   PackImportRequest,
 } from '@vein-mend/contract'
 import { refuse } from '@vein-mend/contract'
-import { good, isObject } from '@vein-mend/core/kit'
+import { good, isObject, packName, readShape } from '@vein-mend/core/kit'
 import { SECTIONS } from '@vein-mend/core/packs'
 import type { PackFile } from '@vein-mend/core/packs'
 import { parse, stringify } from 'yaml'
@@ -133,7 +133,9 @@ export function importPack(
 ): Promise<KnowledgeResult> {
   return deps.knowledge.changing(async () => {
     const text = glanceAt(yaml) ?? {}
-    const id = typeof text.pack === 'string' && text.pack !== '' ? text.pack : 'brought-in'
+    // A name that is none is told with its line when the text is read properly.
+    const named = readShape(packName, text.pack)
+    const id = named.ok ? named.value : 'brought-in'
     if (deps.knowledge.textOf(id) !== null && !deps.knowledge.isOwn(id)) {
       return refuse('pack_is_shipped', ['yaml'], { id })
     }

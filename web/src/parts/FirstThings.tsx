@@ -4,9 +4,10 @@ import type { Brief, FormerTeacher } from '@vein-mend/core/record'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../data/studentContext'
+import { Fold } from '../ui/Fold'
 import { shortDay } from '../wording/dates'
 import { sayLag } from '../wording/lag'
-import { FLAG_WORDS, percent, WEEKDAY_WORDS } from '../wording/words'
+import { FLAG_WORDS, percent, plural, WEEKDAY_WORDS } from '../wording/words'
 
 export function Known({ what, children }: { what: string; children: ReactNode }) {
   return (
@@ -27,6 +28,28 @@ function Former({ former }: { readonly former: FormerTeacher }) {
     <>
       {former.handedOver !== '' && <Known what={`From ${who}`}>{former.handedOver}</Known>}
       {open.length > 0 && <Known what="Still to be asked">{open.join('; ')}</Known>}
+    </>
+  )
+}
+
+/** Words from home that stand in the open; those before them fold. */
+const NOTES_SHOWN = 4
+
+function FromHome({ notes }: { notes: Brief['homeNotes'] }) {
+  const line = (n: Brief['homeNotes'][number]) => (
+    <p key={n.act} className="mb-1">
+      <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
+    </p>
+  )
+  const before = notes.slice(0, -NOTES_SHOWN)
+  return (
+    <>
+      {before.length > 0 && (
+        <Fold head={<span>{plural(before.length, 'word')} more from home, before these</span>}>
+          {before.map(line)}
+        </Fold>
+      )}
+      {notes.slice(-NOTES_SHOWN).map(line)}
     </>
   )
 }
@@ -54,11 +77,7 @@ export function FirstThings({ told }: { told: Brief }) {
           <span className="text-kiln">Careful:</span> {flags.map((f) => FLAG_WORDS[f]).join(' · ')}
         </p>
       )}
-      {homeNotes.map((n) => (
-        <p key={n.act} className="mb-1">
-          <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
-        </p>
-      ))}
+      <FromHome notes={homeNotes} />
       {kept !== null && (
         <p className="mb-1">
           <span className="text-kiln">Practice ticked since the last lesson:</span> {percent(kept)}{' '}

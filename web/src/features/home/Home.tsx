@@ -223,12 +223,16 @@ function NotTaken({ shelf }: { shelf: readonly Parcel[] }) {
   )
 }
 
+const STUCK_WORDS =
+  'Your teacher’s studio cannot open this page at the moment: tell your teacher. What stands here was seen last. '
+
 /** Whether what is ticked here gets through, in one line. */
 function Connection({ home }: { home: HomePage }) {
-  const { away, waiting, keeping } = home
-  if (!away && waiting === 0 && keeping === null) return null
+  const { away, stuck, waiting, keeping } = home
+  if (!away && !stuck && waiting === 0 && keeping === null) return null
   return (
     <p role="status" className="text-kiln text-sm">
+      {stuck ? STUCK_WORDS : ''}
       {away ? 'No connection; ' : ''}
       {waiting > 0 ? `${waiting} kept here until it can be sent. ` : ''}
       {away && waiting === 0 ? 'this is what was last seen. ' : ''}
@@ -286,7 +290,13 @@ export function Home() {
   if (!page) {
     return (
       <main className="text-kiln mx-auto max-w-md px-5 py-16 text-center">
-        <p role="status">{away ? 'No connection yet.' : 'Fetching your practice …'}</p>
+        <p role="status">
+          {home.stuck
+            ? 'Your teacher’s studio cannot open this page at the moment. Tell your teacher; the link is the right one.'
+            : away
+              ? 'No connection yet.'
+              : 'Fetching your practice …'}
+        </p>
         <Untold pain={home.untold} child={false} />
       </main>
     )

@@ -20,8 +20,8 @@ function keyOf(token: string): string {
   return `${HOME_PAGES}${token.slice(0, 12)}`
 }
 
-const isGone = (error: unknown) =>
-  error instanceof ApiError && error.refusal?.code === 'link_not_valid'
+const isRefused = (error: unknown, code: string) =>
+  error instanceof ApiError && error.refusal?.code === code
 
 /** The page as the server last said it; kept on the phone, and forgotten with the link. */
 function useSeen(token: string) {
@@ -33,10 +33,16 @@ function useSeen(token: string) {
     refetchOnWindowFocus: 'always',
     refetchOnReconnect: 'always',
     retry: false,
-    refetchInterval: (q) => (q.state.status === 'error' ? RETRY_MS : false),
+    refetchInterval: (q) =>
+      q.state.status !== 'error'
+        ? false
+        : isRefused(q.state.error, 'record_unplayable')
+          ? STUCK_MS
+          : RETRY_MS,
   })
   const { data, error } = query
-  const gone = isGone(error)
+  const gone = isRefused(error, 'link_not_valid')
+  const stuck = isRefused(error, 'record_unplayable')
   useEffect(() => {
     if (data) keepText(keyOf(token), JSON.stringify({ shape: PAGE_SHAPE, seen: data }))
   }, [token, data])
@@ -44,10 +50,17 @@ function useSeen(token: string) {
     if (gone) forgetText(keyOf(token))
   }, [token, gone])
   const kept = useMemo(() => parseSeen(keptText(keyOf(token))), [token])
-  return { page: gone ? null : (data ?? kept), gone, away: error !== null && !gone }
+  return {
+    page: gone ? null : (data ?? kept),
+    gone,
+    stuck,
+    away: error !== null && !gone && !stuck,
+  }
 }
 
 const RETRY_MS = 5000
+/** The teacher has to do something first. */
+const STUCK_MS = 300_000
 
 const requestsOf = (parcels: readonly Parcel[]) => parcels.flatMap((p) => p.requests)
 
@@ -77,7 +90,7 @@ export function useHome(token: string) {
   const mail = useMail()
   const state = useMailState()
   const keeping = useKeepTrouble()
-  const { page: seen, gone, away } = useSeen(token)
+  const { page: seen, gone, stuck, away } = useSeen(token)
   const ours = (parcels: readonly Parcel[]) =>
     parcels.filter((p) => p.to.kind === 'home' && p.to.token === token)
   const [waiting, shelf] = [ours(state.waiting), ours(state.shelf)]
@@ -99,6 +112,8 @@ export function useHome(token: string) {
     shelf,
     untold: untoldIn([...waiting, ...shelf]),
     gone,
+    /** The teacher's studio cannot read this student's record at the moment. */
+    stuck,
     away: offline,
     keeping,
     /** Tells this link from another on the same phone; no key to it. */

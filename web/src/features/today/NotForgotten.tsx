@@ -27,6 +27,8 @@ function DueWords({ due, today }: { readonly due: Due; readonly today: IsoDate }
           “{due.words}” <span className="text-kiln">{shortDay(due.on)}</span>
         </>
       )
+    case 'home-words-more':
+      return <span className="text-kiln">and {due.count} more before that</span>
     case 'recheck':
       return (
         <>
