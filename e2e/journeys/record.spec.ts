@@ -1,5 +1,9 @@
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import type { Page } from '@playwright/test'
+import sqlite3 from 'sqlite3'
 import {
   addStudent,
   allSent,
@@ -7,8 +11,11 @@ import {
   choose,
   expect,
   expectAccessible,
+  noteSign,
   test,
 } from '../support/journey'
+import { startServer } from '../support/server'
+import type { RunningServer } from '../support/server'
 import type { HostedStudio } from '../support/host'
 
 const FAULT = 'The hand in the bell closes the opening'
@@ -261,4 +268,135 @@ test('how the student describes the movement is kept beside the cue, and in the 
   await expect(page.getByRole('heading', { name: 'In the student’s words' })).toBeVisible()
   const told = page.getByRole('listitem').filter({ hasText: '“like a puppet on its string”' })
   await expect(told.first()).toBeVisible()
+})
+
+/** A statement past everything that would refuse it, as a disk that goes bad would have it. */
+function byHand(file: string, sql: string): Promise<void> {
+  const database = new sqlite3.Database(file)
+  return new Promise((done, fail) => {
+    database.exec(sql, (error) => {
+      database.close()
+      if (error) fail(error)
+      else done()
+    })
+  })
+}
+
+/** A copy of the studio as of that day, as each day's is made. */
+function copied(folder: string, day: string): Promise<void> {
+  mkdirSync(join(folder, 'backups'), { recursive: true })
+  const copy = join(folder, 'backups', `studio-${day}.sqlite`)
+  return byHand(join(folder, 'studio.sqlite'), `VACUUM INTO '${copy}'`)
+}
+
+/** A studio in which the sign noted last can no longer be read, and a copy of before. */
+async function stuckStudio(page: Page): Promise<RunningServer> {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-'))
+  const first = await startServer({ folder })
+  await addStudent(page, first.url, 'Aldo Finch', 'Horn')
+  await beginLesson(page)
+  await noteSign(page, 'mut', '2')
+  await allSent(page)
+  await copied(folder, '2026-03-01')
+  await first.stop()
+  await byHand(
+    join(folder, 'studio.sqlite'),
+    `DROP TRIGGER acts_are_kept_as_written;
+     UPDATE acts SET body = replace(body, 'sign-noted', 'sign-hummed') WHERE kind = 'sign-noted';`,
+  )
+  const again = await startServer({ folder })
+  await page.goto(again.url)
+  await page.getByRole('link', { name: 'Aldo Finch' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(
+    'The record of Aldo Finch cannot be read on',
+  )
+  return again
+}
+
+async function end(server: RunningServer): Promise<void> {
+  await server.stop()
+  rmSync(server.folder, { recursive: true, force: true })
+}
+
+test('a record that cannot be read on is set aside by key, and goes on; what stands aside is read there', async ({
+  page,
+}) => {
+  const server = await stuckStudio(page)
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'Set it aside', exact: true }).press('Enter')
+  await expect(page.getByText('1 note of Aldo Finch stands aside')).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Go on with the lesson' })).toBeVisible()
+  await page.getByRole('button', { name: 'Look at it' }).press('Enter')
+  const panel = page.getByRole('dialog', { name: 'Set aside' })
+  await expect(panel.getByText(/“.*muted.*”/)).toBeVisible()
+  await expectAccessible(page)
+  await panel.getByRole('button', { name: 'Take them up again' }).press('Enter')
+  await expect(panel.getByRole('alert')).toContainText('It still cannot be read on')
+  await end(server)
+})
+
+test('a record that cannot be read on is brought back from a copy by one press', async ({
+  page,
+}) => {
+  const server = await stuckStudio(page)
+  await page.getByRole('button', { name: /^As of .*1 March 2026 \(3 notes\)$/ }).click()
+  await page.getByRole('link', { name: 'Go on with the lesson' }).click()
+  await expect(page.getByRole('list', { name: 'Signs noted' }).getByRole('listitem')).toHaveCount(1)
+  await end(server)
+})
+
+test('a removed student is gone from this browser, and out of the copies where that is asked for', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-'))
+  const server = await startServer({ folder })
+  await addStudent(page, server.url, 'Aldo Pilchard', 'Horn')
+  const at = page.url()
+  await beginLesson(page)
+  await noteSign(page, 'mut', '2')
+  await allSent(page)
+  await page.goto(`${at}/week`)
+  await page.getByRole('button', { name: 'Make a link' }).click()
+  const link = page.getByRole('textbox', { name: 'Link for home' }).first()
+  await page.goto(await link.inputValue())
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Practice for Aldo')
+  await copied(folder, '2026-03-01')
+  // On the way while they are removed: a note that waits here and never arrives.
+  await page.goto(`${at}/card`)
+  await page.getByRole('button', { name: 'Remove from this studio' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Remove Aldo Pilchard' })
+  await expect(
+    dialog.getByText('1 copy of the studio on this machine still has them'),
+  ).toBeVisible()
+  await expectAccessible(page)
+  await dialog.getByRole('checkbox', { name: /Take them out of the copies/ }).press('Space')
+  await dialog.getByRole('textbox').fill('Aldo Pilchard')
+  await dialog.getByRole('textbox').press('Enter')
+  await expect(page.getByText('Aldo Pilchard is removed, and out of 1 copy')).toBeVisible()
+  const left = await page.evaluate(async () => {
+    const kept = [localStorage, sessionStorage].map((s) => JSON.stringify(Object.entries(s)))
+    for (const { name = '' } of await indexedDB.databases()) {
+      const database = await new Promise<IDBDatabase>((done, fail) => {
+        const opening = indexedDB.open(name)
+        opening.onsuccess = () => done(opening.result)
+        opening.onerror = () => fail(new Error('no database'))
+      })
+      for (const store of database.objectStoreNames) {
+        const all = database.transaction(store).objectStore(store).getAll()
+        const text = new Promise<string>((done) => {
+          all.onsuccess = () => done(JSON.stringify(all.result))
+        })
+        kept.push(await text)
+      }
+      database.close()
+    }
+    return kept.join('\n')
+  })
+  expect(left).not.toContain('Aldo')
+  expect(left).not.toContain('muted')
+  for (const name of ['studio.sqlite', 'studio.sqlite-wal', 'backups/studio-2026-03-01.sqlite']) {
+    const path = join(folder, name)
+    if (existsSync(path)) expect(readFileSync(path).includes('Pilchard'), name).toBe(false)
+  }
+  await end(server)
 })

@@ -17,6 +17,21 @@ export const DEMO_SEED = 20261130
 /** Days at home on record: of who came this term, and of who has been here for long. */
 const HOME_DAYS = { newcomer: 14, loft: 42 } as const
 
+/** Of whom a note of a version to come stands aside. */
+const WITH_ASIDE = 'varco'
+
+/** A note this version cannot read, as a file of a later one may bring it. */
+function fromLater(today: IsoDate): object {
+  return {
+    kind: 'ensemble-noted',
+    id: 'demo-note-of-a-later-version',
+    at: `${today}T16:00:00.000Z`,
+    by: 'teacher',
+    words: 'Leads the second desk by breathing in, and the others follow.',
+    v: 1,
+  }
+}
+
 /** Puts yesterday's demo aside, so that what was tried out in it is still there. */
 function putAside(file: string): void {
   for (const tail of ['', '-wal', '-shm']) {
@@ -54,7 +69,11 @@ export async function layDemoStudio(
     )
     const acts = [...lessons, ...home]
     const record = home.reduce((now, act) => applyAct(now, act), before)
-    await store.write((writer) => writer.append(`student-${script.key}` as StudentId, acts, record))
+    const student = `student-${script.key}` as StudentId
+    await store.write(async (writer) => {
+      await writer.append(student, acts, record)
+      if (script.key === WITH_ASIDE) await writer.keepAside(student, [fromLater(today)], today)
+    })
   }
   await store.close()
   writeFileSync(marker, today)

@@ -26,9 +26,9 @@ export async function readCheckpoint(
     raw: true,
     ...(transaction ? { transaction } : {}),
   })
-  if (row?.digest !== (row && digestOf(row.body))) return null
+  if (row === null || row.digest !== digestOf(row.body)) return null
   // Not packed: unpacking it would take longer than reading it, and it is handed on as it is.
-  return row && { seq: row.seq, json: row.body }
+  return { seq: row.seq, json: row.body }
 }
 
 export async function writeCheckpoint(

@@ -104,16 +104,17 @@ export async function keptProjections<N extends keyof Projected>(
   })
   return new Map(
     rows.flatMap((row) => {
-      const made = parsed(row.body) as Projected[N] | null
-      return made === null ? [] : [[row.studentId as StudentId, { seq: row.seq, made }] as const]
+      const made = parsed<Projected[N]>(row.body)
+      if (made === null) return []
+      return [[row.studentId as StudentId, { seq: row.seq, made }] as const]
     }),
   )
 }
 
 /** What is damaged on the disk was only worked out: it is made anew. */
-function parsed(body: Buffer): unknown {
+function parsed<T>(body: Buffer): T | null {
   try {
-    return JSON.parse(body.toString())
+    return JSON.parse(body.toString()) as T | null
   } catch {
     return null
   }

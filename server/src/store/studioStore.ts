@@ -92,42 +92,31 @@ async function identityOf(store: KnowledgeStore): Promise<string> {
   return made
 }
 
-function writerOn(
+/** Students to whom acts of these names belong; what stands aside is kept, and sent once more it is passed over too. */
+async function ownersOf(models: Models, ids: readonly string[], transaction: Transaction) {
+  const owners = new Map<string, StudentId>()
+  // SQLite takes so many names in one question.
+  for (let from = 0; from < ids.length; from += NAMES_MOST) {
+    const asked = {
+      where: { id: ids.slice(from, from + NAMES_MOST) },
+      attributes: ['id', 'studentId'],
+      raw: true,
+      transaction,
+    }
+    const rows = [...(await models.acts.findAll(asked)), ...(await models.aside.findAll(asked))]
+    for (const row of rows) owners.set(row.id, row.studentId as StudentId)
+  }
+  return owners
+}
+
+/** What moves acts out of the record and back into it. */
+function asideWriter(
   models: Models,
   records: RecordStore,
   staged: Staged,
   transaction: Transaction,
-): StudioWriter {
+): Pick<StudioWriter, 'setAside' | 'takeUp' | 'bringBack' | 'keepAside'> {
   return {
-    ownersOf: async (ids) => {
-      const owners = new Map<string, StudentId>()
-      // SQLite takes so many names in one question.
-      for (let from = 0; from < ids.length; from += NAMES_MOST) {
-        const rows = await models.acts.findAll({
-          where: { id: ids.slice(from, from + NAMES_MOST) },
-          attributes: ['id', 'studentId'],
-          raw: true,
-          transaction,
-        })
-        for (const row of rows) owners.set(row.id, row.studentId as StudentId)
-        // What stands aside is kept: sent once more it is passed over like what is on record.
-        const aside = await models.aside.findAll({
-          where: { id: ids.slice(from, from + NAMES_MOST) },
-          attributes: ['id', 'studentId'],
-          raw: true,
-          transaction,
-        })
-        for (const row of aside) owners.set(row.id, row.studentId as StudentId)
-      }
-      return owners
-    },
-    standingOf: async (student) =>
-      (await records.within(student, staged, transaction))?.standing ?? null,
-    rowsOf: (student) => readRows(models, student, { transaction }),
-    isKnown: async (student) =>
-      (await models.students.findByPk(student, { raw: true, transaction })) !== null,
-    append: (student, acts, record) => records.append(student, acts, record, staged, transaction),
-    undo: (student, target) => records.undo(student, target, staged, transaction),
     setAside: async (student, from, at) => {
       const row = await models.acts.findOne({
         where: { id: from, studentId: student },
@@ -152,6 +141,25 @@ function writerOn(
       return brought
     },
     keepAside: (student, bodies, at) => keepAsideOf(models, student, bodies, at, transaction),
+  }
+}
+
+function writerOn(
+  models: Models,
+  records: RecordStore,
+  staged: Staged,
+  transaction: Transaction,
+): StudioWriter {
+  return {
+    ownersOf: (ids) => ownersOf(models, ids, transaction),
+    standingOf: async (student) =>
+      (await records.within(student, staged, transaction))?.standing ?? null,
+    rowsOf: (student) => readRows(models, student, { transaction }),
+    isKnown: async (student) =>
+      (await models.students.findByPk(student, { raw: true, transaction })) !== null,
+    append: (student, acts, record) => records.append(student, acts, record, staged, transaction),
+    undo: (student, target) => records.undo(student, target, staged, transaction),
+    ...asideWriter(models, records, staged, transaction),
     remove: async (student, at) => {
       await removeStudent(models, student, at, transaction)
       staged.atHand.set(student, null)
@@ -180,6 +188,31 @@ function writing(
   }
 }
 
+/** Who has what on record, and how much. */
+function whoHas(models: Models): Pick<StudioStore, 'studentsWith' | 'studentsAside' | 'actsSince'> {
+  return {
+    studentsWith: async (kind) => {
+      const rows = await models.acts.findAll({
+        where: { kind },
+        attributes: ['studentId'],
+        group: ['studentId'],
+        raw: true,
+      })
+      return rows.map((row) => row.studentId as StudentId)
+    },
+    actsSince: (student, by, since) =>
+      models.acts.count({ where: { studentId: student, byWhom: by, at: { [Op.gte]: since } } }),
+    studentsAside: async () => {
+      const rows = await models.aside.findAll({
+        attributes: ['studentId'],
+        group: ['studentId'],
+        raw: true,
+      })
+      return rows.map((row) => row.studentId as StudentId)
+    },
+  }
+}
+
 /** Opens the studio in the file, making it when it is not there; `onQuery` hears every statement. */
 export async function openStudio(
   file: string,
@@ -195,30 +228,12 @@ export async function openStudio(
     ...homeLinkStore(models),
     identity: await identityOf(knowledge),
     rowsOf: (student) => readRows(models, student),
-    studentsWith: async (kind) => {
-      const rows = await models.acts.findAll({
-        where: { kind },
-        attributes: ['studentId'],
-        group: ['studentId'],
-        raw: true,
-      })
-      return rows.map((row) => row.studentId as StudentId)
-    },
+    ...whoHas(models),
     standing: (student) => records.standing(student),
     check: (student) => records.check(student),
     recordOf: (student) => records.recordOf(student),
     recordJson: (student) => records.recordJson(student),
     latestActs: (student, most) => readLatest(models, student, most),
-    actsSince: (student, by, since) =>
-      models.acts.count({ where: { studentId: student, byWhom: by, at: { [Op.gte]: since } } }),
-    studentsAside: async () => {
-      const rows = await models.aside.findAll({
-        attributes: ['studentId'],
-        group: ['studentId'],
-        raw: true,
-      })
-      return rows.map((row) => row.studentId as StudentId)
-    },
     asideOf: (student) => readAside(models, student),
     students: () => projections.students(),
     spans: () => projections.spans(),

@@ -1,5 +1,5 @@
 /** A copy of a studio written anew without one student: beside it, checked, and only then in its place. */
-import { chmodSync, copyFileSync, lstatSync, openSync } from 'node:fs'
+import { chmodSync, copyFileSync, lstatSync } from 'node:fs'
 import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { StudentId } from '@vein-mend/core/record'

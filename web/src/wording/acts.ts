@@ -64,7 +64,7 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
 
 /** What the kind is called; a word that is none is shown as it is. */
 export function actName(kind: string): string {
-  return isActKind(kind) ? WORDS[kind].name : kind
+  return isActKind(kind) ? WORDS[kind].name : `A note not known here (${kind.replaceAll('-', ' ')})`
 }
 
 function detailOf<K extends ActKind>(act: ActOf<K>): string {

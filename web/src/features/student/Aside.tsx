@@ -1,6 +1,7 @@
 /** Notes that stand aside: said on the student's page, readable, and taken up again with one press. */
 import { useQuery } from '@tanstack/react-query'
 import type { NoteAside } from '@vein-mend/contract'
+import { isObject, parseDay } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
@@ -8,15 +9,32 @@ import { saveFile } from '../../data/saveFile'
 import { useView } from '../../data/studentContext'
 import { useChange } from '../../data/useChange'
 import { Button } from '../../ui/Button'
+import { Fold } from '../../ui/Fold'
 import { SidePanel } from '../../ui/SidePanel'
 import { actName } from '../../wording/acts'
 import { shortDay } from '../../wording/dates'
 import { plural } from '../../wording/words'
-import { parseDay } from '@vein-mend/core/kit'
 
 function dayOf({ at }: NoteAside): string {
   const day = parseDay(at.slice(0, 'YYYY-MM-DD'.length))
   return day ? shortDay(day) : ''
+}
+
+/** Fields in which somebody's words stand, whatever kind of note it is. */
+const SAID = ['words', 'text', 'name', 'label', 'note', 'family', 'aim', 'reason']
+
+/** What somebody wrote in it, as far as it can be found. */
+function wordsIn({ body }: NoteAside): readonly string[] {
+  try {
+    const value: unknown = JSON.parse(body)
+    if (!isObject(value)) return []
+    return SAID.flatMap((field) => {
+      const said = value[field]
+      return typeof said === 'string' && said !== '' ? [said] : []
+    })
+  } catch {
+    return []
+  }
 }
 
 function Notes() {
@@ -50,7 +68,14 @@ function Notes() {
             <p>
               {actName(note.kind)} <span className="text-kiln">{dayOf(note)}</span>
             </p>
-            <p className="text-kiln font-mono text-sm break-all">{note.body}</p>
+            <p>
+              {wordsIn(note)
+                .map((words) => `“${words}”`)
+                .join(' ')}
+            </p>
+            <Fold head={<span className="text-kiln text-sm">As it is written</span>}>
+              <p className="text-kiln font-mono text-sm break-all">{note.body}</p>
+            </Fold>
           </li>
         ))}
       </ul>
@@ -66,7 +91,9 @@ export function Aside() {
     <p role="status" className="border-line mt-3 flex flex-wrap items-center gap-3 border-y py-2">
       {plural(view.aside, 'note')} of {view.record.card.name}{' '}
       {view.aside === 1 ? 'stands' : 'stand'} aside: kept as written, and not in what you see here.
-      <Button onClick={() => setOpen(true)}>Look at them</Button>
+      <Button onClick={() => setOpen(true)}>
+        {view.aside === 1 ? 'Look at it' : 'Look at them'}
+      </Button>
       <SidePanel
         open={open}
         onOpenChange={setOpen}

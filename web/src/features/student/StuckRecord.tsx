@@ -1,7 +1,8 @@
 /** A record that stops at a note that cannot be: said here, with every way on. None of them loses a note. */
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { ErrorResponse, StudentCopy } from '@vein-mend/contract'
 import type { ActId, StudentId } from '@vein-mend/core/record'
+import { useEffect } from 'react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'
 import { api } from '../../data/api'
@@ -143,7 +144,11 @@ interface Props {
 export function StuckRecord({ student, facts }: Props) {
   const students = useStudents()
   const act = useActs(student)
-  const name = students.data?.inTrouble.find((s) => s.id === student)?.name ?? 'this student'
+  const client = useQueryClient()
+  // The list was perhaps had before anybody had read this record.
+  useEffect(() => void client.invalidateQueries({ queryKey: ['students'] }), [client])
+  const everybody = [...(students.data?.inTrouble ?? []), ...(students.data?.students ?? [])]
+  const name = everybody.find((s) => s.id === student)?.name ?? 'this student'
   return (
     <div className="mx-auto max-w-2xl py-8">
       <h1 className="text-2xl">The record of {name} cannot be read on</h1>
