@@ -68,10 +68,7 @@ test('a flat tone is played in, measured, noted, and stands in the diagnosis as 
   await expect(tone).toHaveAttribute('aria-pressed', 'true')
 })
 
-test('recordings need a yes, and a file that is no recording is refused in words', async ({
-  page,
-  studio,
-}) => {
+test('recordings need a yes', async ({ page, studio }) => {
   await hornOnLongNote(page, studio.url, false)
   await openPlayIn(page)
   await expect(page.getByText(/card has no yes yet to recordings/)).toBeVisible()
@@ -82,10 +79,24 @@ test('recordings need a yes, and a file that is no recording is refused in words
       .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer })
   await file(await recording('none'))
   await expect(page.getByRole('alert')).toContainText('no yes yet to recordings')
-  await file(
-    Buffer.from('RIFF    WAVE and nothing of a recording in it, but long enough to be read'),
-  )
-  await expect(page.getByRole('alert')).toContainText(/no yes yet|cannot be measured/)
+})
+
+test('a file that cannot be measured is kept, and it is said that it was not and why', async ({
+  page,
+  studio,
+}) => {
+  await hornOnLongNote(page, studio.url)
+  await openPlayIn(page)
+  await page.getByRole('radio', { name: 'A file' }).click()
+  await page.getByLabel('A recording of this rung').setInputFiles({
+    name: 'take.wav',
+    mimeType: 'audio/wav',
+    buffer: Buffer.from(
+      'RIFF    WAVE and nothing of a recording in it, but long enough to be read',
+    ),
+  })
+  await expect(page.getByText(/^Kept, and not measured\./)).toBeVisible()
+  await expect(page.getByText('nothing was asked, so nothing is compared yet')).toBeVisible()
 })
 
 test('a microphone is heard as it sounds, recorded and measured', async ({ studio }) => {

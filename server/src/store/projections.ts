@@ -102,19 +102,18 @@ export async function keptProjections<N extends keyof Projected>(
     attributes: ['studentId', 'seq', 'body'],
     raw: true,
   })
-  return new Map(
-    rows.flatMap((row) => {
-      const made = parsed<Projected[N]>(row.body)
-      if (made === null) return []
-      return [[row.studentId as StudentId, { seq: row.seq, made }] as const]
-    }),
-  )
+  const found = new Map<StudentId, { readonly seq: number; readonly made: Projected[N] }>()
+  for (const { studentId, seq, body } of rows) {
+    const made = parsed(body)
+    if (made !== null) found.set(studentId as StudentId, { seq, made: made as Projected[N] })
+  }
+  return found
 }
 
 /** What is damaged on the disk was only worked out: it is made anew. */
-function parsed<T>(body: Buffer): T | null {
+function parsed(body: Buffer): unknown {
   try {
-    return JSON.parse(body.toString()) as T | null
+    return JSON.parse(body.toString())
   } catch {
     return null
   }
