@@ -69,6 +69,13 @@ module.exports = {
       to: { path: '^web/src/(features|app|data)/' },
     },
     {
+      name: 'primitives-in-ui',
+      severity: 'error',
+      comment: 'Each primitive of Radix has one file of web/src/ui with our look',
+      from: { path: '^web/src/', pathNot: '^web/src/ui/' },
+      to: { path: 'node_modules/(radix-ui|@radix-ui)' },
+    },
+    {
       name: 'screens-by-themselves',
       severity: 'error',
       comment: 'What two screens share stands in web/src/parts',
@@ -110,6 +117,7 @@ module.exports = {
     ]),
     only('practice-on-the-record', core('practice'), [
       'kit',
+      'measure',
       'music',
       'packs',
       'remedy',

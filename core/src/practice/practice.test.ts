@@ -89,7 +89,7 @@ describe('the forecast on simulated students', () => {
     'on students %s its 80 % windows hold most, once some lessons are known',
     (kind) => {
       for (const history of [4, 12]) {
-        const held = coverage(400, history, seededRng(5 + history), OTHERS[kind]!)
+        const held = coverage(400, history, seededRng(5 + history), OTHERS[kind])
         expect(held.most, `${history} lessons`).toBeGreaterThan(0.78)
         expect(held.half, `${history} lessons`).toBeGreaterThan(0.42)
       }

@@ -1,4 +1,5 @@
 /** Two limbs tapped on two keys: how steady, whether turns and roles are kept, and whether the foot keeps its own time. */
+import { meanOf, spreadOf } from '../measure'
 import type { Trainer } from './trainers'
 
 /** One tap: when, and by which limb. */
@@ -23,23 +24,13 @@ function intervals(taps: readonly Tap[]): readonly number[] {
   return taps.slice(1).map((t, i) => t.at - (taps[i]?.at ?? t.at))
 }
 
-function meanOf(xs: readonly number[]): number {
-  return xs.reduce((a, b) => a + b, 0) / xs.length
-}
-
-/** Sample variance, n − 1 in the denominator. */
-function varianceOf(xs: readonly number[]): number {
-  const mean = meanOf(xs)
-  return xs.reduce((s, x) => s + (x - mean) ** 2, 0) / (xs.length - 1)
-}
-
 /** Standard deviation of the intervals over their mean; null with too few taps. */
 export function steadiness(taps: readonly Tap[]): Steadiness | null {
   if (taps.length < TAPS_ASKED) return null
   const between = intervals(taps)
   const mean = meanOf(between)
   if (mean <= 0) return null
-  return { perMinute: 60 / mean, variation: Math.sqrt(varianceOf(between)) / mean }
+  return { perMinute: 60 / mean, variation: spreadOf(between) / mean }
 }
 
 /** Taps that came from the same limb as the one before, when the limbs were to take turns. */
@@ -162,7 +153,9 @@ export function footHeld(taps: readonly Tap[]): FootHeld | null {
   const [before, after] = [alone, together].map((row) => intervals(row).map(Math.log))
   if (!before || !after) return null
   const shift = meanOf(before) - meanOf(after)
-  const error = Math.sqrt(varianceOf(before) / before.length + varianceOf(after) / after.length)
+  const error = Math.sqrt(
+    spreadOf(before) ** 2 / before.length + spreadOf(after) ** 2 / after.length,
+  )
   const share = (log: number) => Math.exp(log) - 1
   return {
     foot,

@@ -1,7 +1,7 @@
 /** What a measured take says of the signs its pack lets be measured: each with its value, its threshold and its weight. */
 import { measureAsked } from '../packs'
 import type { Fault, Finding, Knowledge, MeasuredBy, PassRule, Strength } from '../packs'
-import { isClear, isTold, ratioOf } from '../measure'
+import { isClear, isTold, medianOf, ratioOf } from '../measure'
 import { analyserOf, mayTell } from '../analysers'
 import type { CaseId } from './ids'
 import type { StudentRecord } from './state'
@@ -50,12 +50,7 @@ function ownValue(record: StudentRecord, take: Take, name: string): number | nul
     byLesson.set(other.lesson, [...(byLesson.get(other.lesson) ?? []), value])
   }
   if (byLesson.size < OWN_LEAST) return null
-  return middle([...byLesson.values()].map(middle))
-}
-
-function middle(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b)
-  return sorted[Math.floor(sorted.length / 2)] ?? Number.NaN
+  return medianOf([...byLesson.values()].map(medianOf))
 }
 
 /** Whether the take can speak of the sign: by a measure that may tell, with, or without, crossings as it asks for. */

@@ -3,13 +3,18 @@ import type { MendingChoice, Outcome, StudioMendingResponse } from '@vein-mend/c
 import { mendingHistories } from '@vein-mend/core/insight'
 import { refuse } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import { fitMending, JUST_SETTLED, USUAL_MENDING } from '@vein-mend/core/mending'
+import { USUAL_MENDING } from '@vein-mend/core/mending'
 import type { MendingFit, MendingHistory } from '@vein-mend/core/mending'
 import type { StudentId } from '@vein-mend/core/record'
 import type { StudioStore } from '../store'
+import { Thread } from '../threads'
 import type { Deps } from './deps'
 
 type Histories = readonly MendingHistory[]
+
+/** Ten years of sixty students take some seconds: nobody else waits for them. */
+const FIT_MS_MOST = 60_000
+const fitter = new Thread<Histories, MendingFit>('mending', { msMost: FIT_MS_MOST, heapMb: 512 })
 
 /** What one studio's faults said when they were last asked, student by student and all together. */
 class RememberedFit {
@@ -35,7 +40,7 @@ class RememberedFit {
     if (this.last?.heads === key) return this.last.fit
     const all: MendingHistory[] = []
     for (const [student, seq] of heads) all.push(...(await this.historiesOf(deps, student, seq)))
-    const fit = fitMending(all, USUAL_MENDING, JUST_SETTLED)
+    const fit = await fitter.ask(all)
     this.last = { heads: key, fit }
     return fit
   }

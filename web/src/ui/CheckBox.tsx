@@ -25,3 +25,27 @@ export function CheckBox({ checked, onChange, children }: Props) {
     </label>
   )
 }
+
+/** The same by itself and large, for a thumb: what it is of stands beside it. */
+export function LargeCheckBox({
+  checked,
+  label,
+  onChange,
+}: {
+  readonly checked: boolean
+  readonly label: string
+  readonly onChange: (checked: boolean) => void
+}) {
+  return (
+    <Checkbox.Root
+      checked={checked}
+      aria-label={label}
+      onCheckedChange={(now) => onChange(now === true)}
+      className="border-ink bg-glaze data-[state=checked]:bg-ink text-slip grid size-12 shrink-0 place-items-center rounded-md border-2"
+    >
+      <Checkbox.Indicator>
+        <Check aria-hidden size={28} />
+      </Checkbox.Indicator>
+    </Checkbox.Root>
+  )
+}

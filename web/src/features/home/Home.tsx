@@ -2,13 +2,12 @@
 import type { HomeResponse } from '@vein-mend/contract'
 import { weekdayOf } from '@vein-mend/core/kit'
 import type { HomeEvenness } from '@vein-mend/core/record'
-import { Check } from 'lucide-react'
-import { Checkbox } from 'radix-ui'
 import { useState } from 'react'
 import { useParams } from 'react-router'
 import type { Parcel } from '../../data/mail/parcel'
 import { useMail } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { LargeCheckBox } from '../../ui/CheckBox'
 import { Fold } from '../../ui/Fold'
 import { sayParcel } from '../../wording/acts'
 import { PlayBar } from '../../ui/PlayBar'
@@ -96,16 +95,11 @@ function Item({
   return (
     <li className="border-line border-t py-3">
       <div className="flex items-start gap-3">
-        <Checkbox.Root
+        <LargeCheckBox
           checked={tick !== undefined}
-          aria-label={`Done: ${block.name}`}
-          onCheckedChange={(done) => say(done === true)}
-          className="border-ink bg-glaze data-[state=checked]:bg-ink text-slip grid size-12 shrink-0 place-items-center rounded-md border-2"
-        >
-          <Checkbox.Indicator>
-            <Check aria-hidden size={28} />
-          </Checkbox.Indicator>
-        </Checkbox.Root>
+          label={`Done: ${block.name}`}
+          onChange={(done) => say(done)}
+        />
         <div className="min-w-0 flex-1">
           <h2 className="text-xl leading-tight">{block.name}</h2>
           <p className="text-kiln">

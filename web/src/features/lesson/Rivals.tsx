@@ -2,13 +2,13 @@
 import { useView, useLesson } from '../../data/studentContext'
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
 import type { CaseState } from '@vein-mend/core/record'
-import { Collapsible } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { FoldingRow } from '../../ui/FoldingRow'
 import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
 import { StrandMark } from '../../ui/StrandMark'
@@ -82,60 +82,76 @@ interface RowProps {
   readonly onComeBack: () => void
 }
 
-function RivalRow({ rival, first, status, closed, onSettle, onComeBack }: RowProps) {
+/** What can be done with a rival, by where it stands on record. */
+function RivalActs({ rival, first, status, closed, onSettle, onComeBack }: RowProps) {
+  if (status === 'mended') {
+    return closed ? null : (
+      <Button
+        small
+        className="w-24"
+        onClick={onComeBack}
+        aria-label={`${rival.fault.name} has come back`}
+      >
+        Come back
+      </Button>
+    )
+  }
+  if (status !== null) return <span className="text-kiln w-20 text-right text-sm">on record</span>
+  return closed ? null : (
+    <Button
+      small
+      look={first ? 'main' : 'plain'}
+      className="w-20"
+      onClick={onSettle}
+      aria-label={`Decide on ${rival.fault.name}`}
+    >
+      Decide
+    </Button>
+  )
+}
+
+function RivalRow(row: RowProps) {
+  const { rival, first } = row
   const [open, setOpen] = useState(false)
+  const name = (
+    <>
+      {rival.fault.name}
+      <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
+        {open ? 'less' : 'why?'}
+      </span>
+    </>
+  )
   return (
-    <Collapsible.Root asChild open={open} onOpenChange={setOpen}>
-      <li className="border-line border-b py-2">
-        <div className="flex items-center gap-3">
-          <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
-          <Collapsible.Trigger
-            className={`min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`}
-          >
-            {rival.fault.name}
-            <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
-              {open ? 'less' : 'why?'}
+    <FoldingRow
+      open={open}
+      onOpenChange={setOpen}
+      className="border-line border-b py-2"
+      head={(press) => (
+        <>
+          <div className="flex items-center gap-3">
+            <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
+            {press(
+              name,
+              `min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`,
+            )}
+            <span
+              className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}
+            >
+              {percent(rival.probability)}
             </span>
-          </Collapsible.Trigger>
-          <span className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}>
-            {percent(rival.probability)}
-          </span>
-          {status === 'mended' && !closed && (
-            <Button
-              small
-              className="w-24"
-              onClick={onComeBack}
-              aria-label={`${rival.fault.name} has come back`}
-            >
-              Come back
-            </Button>
-          )}
-          {status !== null && status !== 'mended' && (
-            <span className="text-kiln w-20 text-right text-sm">on record</span>
-          )}
-          {status === null && !closed && (
-            <Button
-              small
-              look={first ? 'main' : 'plain'}
-              className="w-20"
-              onClick={onSettle}
-              aria-label={`Decide on ${rival.fault.name}`}
-            >
-              Decide
-            </Button>
-          )}
-        </div>
-        <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
-          <div
-            className="bg-ink h-1.5 rounded"
-            style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
-          />
-        </div>
-        <Collapsible.Content>
-          <Reasons rival={rival} />
-        </Collapsible.Content>
-      </li>
-    </Collapsible.Root>
+            <RivalActs {...row} />
+          </div>
+          <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
+            <div
+              className="bg-ink h-1.5 rounded"
+              style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
+            />
+          </div>
+        </>
+      )}
+    >
+      <Reasons rival={rival} />
+    </FoldingRow>
   )
 }
 

@@ -1,7 +1,7 @@
 /** What the student is playing now, and whether the cue was said. */
 import type { Condition } from '@vein-mend/core/packs'
-import { Toggle } from 'radix-ui'
-import { Choice, CHOICE_CLASS } from '../../ui/Choice'
+import { Choice } from '../../ui/Choice'
+import { Pressed } from '../../ui/Pressed'
 import type { Setting } from './setting'
 
 const SETTINGS: readonly (readonly [Condition, string])[] = [
@@ -27,13 +27,12 @@ export function SettingBar({
         options={SETTINGS}
         onChange={(condition) => onChange({ ...setting, condition })}
       />
-      <Toggle.Root
+      <Pressed
         pressed={setting.prompted}
-        onPressedChange={(prompted) => onChange({ ...setting, prompted })}
-        className={CHOICE_CLASS}
+        onChange={(prompted) => onChange({ ...setting, prompted })}
       >
         cue said
-      </Toggle.Root>
+      </Pressed>
     </div>
   )
 }

@@ -9,13 +9,12 @@ import {
   verdictOn,
 } from '@vein-mend/core/record'
 import type { CaseState, LessonState, Take, TakeVerdict } from '@vein-mend/core/record'
-import { Toggle } from 'radix-ui'
 import { useState } from 'react'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
-import { CHOICE_CLASS } from '../../ui/Choice'
 import { Section } from '../../ui/Page'
+import { Pressed } from '../../ui/Pressed'
 
 interface Props {
   readonly take: Take
@@ -135,13 +134,9 @@ function AsLook({ take, state, lesson, verdict }: Props) {
     >
       <span className="min-w-44">As this lesson’s look:</span>
       <Verdict verdict={verdict} onCount={count} />
-      <Toggle.Root
-        pressed={prompted}
-        onPressedChange={setPrompted}
-        className={`${CHOICE_CLASS} text-sm`}
-      >
+      <Pressed small pressed={prompted} onChange={setPrompted}>
         cue said
-      </Toggle.Root>
+      </Pressed>
     </div>
   )
 }
