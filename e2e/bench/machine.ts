@@ -1,10 +1,5 @@
-/** How fast this machine is at this moment, by a fixed piece of work: budgets of time are judged by it. */
+/** How fast this machine is at this moment, by a fixed piece of work: figures of two runs can then be held against each other. */
 
-/**
- * Milliseconds the work took on the machine whose speed the budgets of time mean (Node 20, two cores, nothing else
- * running), measured in December 2026. It is never changed with a budget: it says what the budgets were meant for.
- */
-const REFERENCE_MS = 300
 const ROUNDS = 7
 const NUMBERS = 300_000
 const STEPS = 4_000_000
@@ -27,20 +22,13 @@ function work(): number {
   return sum + (numbers[NUMBERS >> 1] ?? 0) + read.length
 }
 
-/** This machine's time for the work over the reference's: 2 is half as fast. */
-export interface MachineSpeed {
-  readonly ms: number
-  readonly slower: number
-}
-
-/** By the median of some rounds, the first of which only warms up. */
-export function machineSpeed(): MachineSpeed {
+/** Milliseconds the work takes, by the median of some rounds after one that warms up. */
+export function machineMs(): number {
   work()
   const times = Array.from({ length: ROUNDS }, () => {
     const start = performance.now()
     work()
     return performance.now() - start
   }).sort((a, b) => a - b)
-  const ms = times[ROUNDS >> 1] ?? REFERENCE_MS
-  return { ms, slower: ms / REFERENCE_MS }
+  return times[ROUNDS >> 1] ?? Number.NaN
 }

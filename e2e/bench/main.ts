@@ -11,6 +11,7 @@ import { shippedPackFigures } from './shippedPackFigures'
 import { figure, p95, report } from './figures'
 import { forecastOnPage } from './forecastOnPage'
 import { killFigures } from './kills'
+import { machineMs } from './machine'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
 import { mutatedFileFigures } from './mutatedFiles'
@@ -164,6 +165,7 @@ async function everything(page: Page): Promise<readonly Figure[]> {
 }
 
 const file = jsonFile()
+process.stdout.write(`A fixed piece of work takes ${Math.round(machineMs())} ms here now.\n`)
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const wanted = (part: Part) => only === null || only === part

@@ -127,11 +127,11 @@ test('a screen that could not be had is there with one press', async ({ page, de
   const record = /\/api\/students\/[^/]+$/
   await page.route(record, (route) => route.fulfill({ status: 502, body: 'bad gateway' }))
   await page.goto(`${demo.url}/students/student-marrow`)
-  await expect(page.getByText('The server could not do that.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'The server does not answer' })).toBeVisible()
   const again = page.waitForResponse(record)
   await page.getByRole('button', { name: 'Try again' }).click()
   await again
-  await expect(page.getByText('The server could not do that.')).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'The server does not answer' })).toBeVisible()
   await page.unroute(record)
   await page.getByRole('button', { name: 'Try again' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Isla Marrow' })).toBeVisible()

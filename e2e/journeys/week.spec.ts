@@ -102,7 +102,7 @@ test('the link opens the sheet on a phone; ticks survive a lost connection; pain
   await expect(home.getByText(/^Stopped: /)).toBeVisible()
   await home.getByLabel('A word to your teacher').fill('The thumb is sore after school')
   await home.getByRole('button', { name: 'Send' }).click()
-  await expect(home.getByText('Kept for the next lesson.')).toBeVisible()
+  await expect(home.getByText('Sent. Your teacher reads it before the next lesson.')).toBeVisible()
   await expect(home.getByText(/kept here/)).toHaveCount(0)
 
   await page.goto(`${demo.url}/students/student-marrow`)

@@ -13,7 +13,7 @@ export function Failed({ error }: { error: Error }) {
     return (
       <NotHere
         title={
-          error instanceof ApiError
+          error instanceof ApiError && error.isStranger
             ? 'Something else answers here, and not the studio'
             : 'The server does not answer'
         }

@@ -43,6 +43,9 @@ import { showLastSeen } from './lastSeen'
 import { LAST_SEEN_HEADER } from './lastSeenHeader'
 import { seeStudio, studioSeen } from './studioSeen'
 
+/** From here on something in between speaks of a server that is away. */
+const SERVER_AWAY = 500
+
 /** The server, or something in its place, answered with a failure. */
 export class ApiError extends Error {
   constructor(
@@ -55,6 +58,11 @@ export class ApiError extends Error {
     readonly ours: boolean,
   ) {
     super(refusal?.code ?? `status ${status}`)
+  }
+
+  /** Another program has the studio's address; a page in between that says its server is away is none. */
+  get isStranger(): boolean {
+    return !this.ours && this.status < SERVER_AWAY
   }
 }
 

@@ -19,7 +19,9 @@ const STRANGER = 'Something else answers at this address, and not the studio.'
 export function troubleOf(error: unknown, unchanged = 'Nothing was changed.'): ChangeTrouble {
   if (!(error instanceof ApiError)) return { words: `${NOBODY} ${unchanged}`, refusal: null }
   const { refusal } = error
-  if (!error.ours) return { words: `${STRANGER} ${unchanged}`, refusal: null }
+  if (!error.ours) {
+    return { words: `${error.isStranger ? STRANGER : NOBODY} ${unchanged}`, refusal: null }
+  }
   return refusal
     ? { words: sayRefusal(refusal), refusal }
     : { words: sayRefusal({ code: 'server_fault', path: [] }), refusal: null }

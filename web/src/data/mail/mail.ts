@@ -61,6 +61,8 @@ export interface MailState {
 
 /** No pause is shorter, whatever an answer asks for. */
 const PAUSE_LEAST_MS = 1000
+/** From this status on something in between speaks of a server that is away. */
+const AWAY_FROM = 500
 const RETRY_MS = 1500
 const RETRY_MS_MOST = 60_000
 
@@ -275,7 +277,7 @@ export class Mail {
       const ids = parcel.requests.map((r) => r.id)
       const meaning = meaningOf(posted, ids)
       this.away = meaning === 'wait'
-      this.stranger = this.away && posted.status !== null && !posted.ours
+      this.stranger = this.away && !posted.ours && (posted.status ?? AWAY_FROM) < AWAY_FROM
       this.signIn = meaning === 'sign-in'
       if (meaning !== 'fault') lane.faults = 0
       await this.after(meaning, parcel, posted, lane)
