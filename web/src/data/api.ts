@@ -177,8 +177,10 @@ export const api = {
     send<Saved>('POST', `/packs/${at(pack)}/forks`, fork),
   importPack: (request: PackImportRequest) => send<Saved>('POST', '/packs', request),
   packText: async (id: string) => {
-    const response = await fetch(`/api/packs/${at(id)}/text`)
-    if (!response.ok) throw new ApiError(null, response.status, null, true)
+    const response = await fetch(`/api/packs/${at(id)}/text`, { redirect: 'error' })
+    // A text has no other mark of ours than the studio's name.
+    const ours = (response.headers.get(STUDIO_HEADER) ?? '') !== ''
+    if (!ours || !response.ok) throw new ApiError(null, response.status, null, ours)
     return response.text()
   },
   dropPack: (pack: string) => send<Saved>('DELETE', `/packs/${at(pack)}`),
