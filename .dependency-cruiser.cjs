@@ -105,15 +105,27 @@ module.exports = {
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),
     only('mending-on-kit', core('mending'), ['kit']),
+    only('takes-on-analysers', core('takes'), ['kit', 'packs', 'measure', 'analysers']),
     only('record-on-all-models', core('record'), [
       'kit',
       'music',
       'measure',
       'analysers',
+      'takes',
       'packs',
       'diagnosis',
       'remedy',
       'mending',
+    ]),
+    only('standing-off-the-record', core('standing'), [
+      'kit',
+      'packs',
+      'diagnosis',
+      'remedy',
+      'mending',
+      'analysers',
+      'takes',
+      'record',
     ]),
     only('practice-on-the-record', core('practice'), [
       'kit',
@@ -123,6 +135,7 @@ module.exports = {
       'remedy',
       'mending',
       'record',
+      'standing',
     ]),
     only('insight-on-the-record', core('insight'), ['kit', 'packs', 'mending', 'record']),
     only('watch-over-the-weeks', core('watch'), [
@@ -132,6 +145,7 @@ module.exports = {
       'mending',
       'practice',
       'record',
+      'standing',
     ]),
     only('seam-draws-the-record', core('seam'), ['kit', 'packs', 'mending', 'record']),
     only('demo-plays-students', core('simulate'), [

@@ -1,5 +1,5 @@
 /** What the server answers. */
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, ActId, CaseId, StudentId } from '@vein-mend/core/kit'
 import type { Calibration, LearnedPrior } from '@vein-mend/core/insight'
 import type { GuessKind, MendingParameters } from '@vein-mend/core/mending'
 import type { Exercise } from '@vein-mend/core/music'
@@ -15,19 +15,16 @@ import type { NotHeard, ToneNote } from '@vein-mend/core/tone'
 import type { BodyPart, Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
   Act,
-  ActId,
-  CaseId,
   GivenBlock,
   HomeTick,
   KeptDaily,
   KeptWeek,
   Stamp,
   Stop,
-  StudentId,
   StudentRecord,
-  StudentSummary,
-  TakeOf,
 } from '@vein-mend/core/record'
+import type { StudentSummary } from '@vein-mend/core/standing'
+import type { TakeOf } from '@vein-mend/core/takes'
 import type { FieldTrouble } from './fieldTroubles'
 import type { CodedRefusal } from './refusalCodes'
 

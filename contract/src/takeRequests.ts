@@ -1,7 +1,9 @@
 /** What is said with a recording or a picture; the bytes come beside it. */
 import { id, nullable, object, oneOf, optional, text, usually } from '@vein-mend/core/kit'
-import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES, PACK_ID_MOST } from '@vein-mend/core/record'
-import type { ActId, CaseId, GridCell, LessonId } from '@vein-mend/core/record'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/takes'
+import { PACK_ID_MOST } from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId } from '@vein-mend/core/kit'
+import type { GridCell } from '@vein-mend/core/takes'
 import { parseAs } from './schemaOf'
 
 const WORDS_MOST = 200

@@ -1,9 +1,9 @@
 /** Ten years of one student with everything a studio writes down, lessons and life at home; only numbers and kinds count. */
 import { addDays, pick } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, Rng, ActId, CaseId, LessonId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import type { Act, ActBody, ActId, CaseId, LessonId } from '@vein-mend/core/record'
+import type { Act, ActBody } from '@vein-mend/core/record'
 
 /** Findings of a lesson. */
 const SIGNS = 11

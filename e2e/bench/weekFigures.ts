@@ -1,6 +1,6 @@
 /** A full week solved, a forecast run, and the sheet as PDF. */
 import { addDays, seededRng } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, CaseId } from '@vein-mend/core/kit'
 import {
   forecastGate,
   forecastMended,
@@ -11,7 +11,6 @@ import {
   weekWorth,
 } from '@vein-mend/core/practice'
 import type { GatePace, PracticeItem, WeekAsk, WeekGrid } from '@vein-mend/core/practice'
-import type { CaseId } from '@vein-mend/core/record'
 import { solveAnew } from '../../server/src/solver'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'

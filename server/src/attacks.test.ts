@@ -1,8 +1,8 @@
 /** What a broken file, a broken client or a curious person sends: refused with a place, and nobody else is touched. */
 import { ACT_KINDS, MODULES, playRecord, readHandover, writeAct } from '@vein-mend/core/record'
-import type { Act, ActRequest, Handover, StudentId } from '@vein-mend/core/record'
+import type { Act, ActRequest, Handover } from '@vein-mend/core/record'
+import type { StudentId, Rng, Shape } from '@vein-mend/core/kit'
 import { pick, seededRng } from '@vein-mend/core/kit'
-import type { Rng, Shape } from '@vein-mend/core/kit'
 import { playStudent } from '@vein-mend/core/simulate'
 import type { StudentScript } from '@vein-mend/core/simulate'
 import fc from 'fast-check'

@@ -6,11 +6,10 @@ import type {
   StudentResponse,
 } from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
 import { BODY_PARTS } from '@vein-mend/core/packs'
 import { blocksToGive, isGiven } from '@vein-mend/core/practice'
 import { playRecord, weekGivenFor } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import ICAL from 'ical.js'
 import Papa from 'papaparse'

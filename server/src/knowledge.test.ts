@@ -1,5 +1,5 @@
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { ErrorResponse, PackResponse, StudioResponse } from '@vein-mend/contract'

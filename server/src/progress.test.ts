@@ -1,9 +1,9 @@
 /** The letter, the report, the tables and the studio's holidays, as they leave the server. */
 import { RECORD_TABLES } from '@vein-mend/contract'
 import { addDays, seededRng } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
 import { allTicks, playRecord } from '@vein-mend/core/record'
-import type { Act, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, StudentRecord } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import Papa from 'papaparse'
 import request from 'supertest'

@@ -9,7 +9,7 @@ import type {
   StudentsResponse,
 } from '@vein-mend/contract'
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { backUp, openStudio } from './store'

@@ -2,7 +2,7 @@
 import type { StudioMendingResponse } from '@vein-mend/contract'
 import { seededRng } from '@vein-mend/core/kit'
 import { playRecord } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { playStudent } from '@vein-mend/core/simulate'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'

@@ -14,7 +14,19 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { Stryker } from '@stryker-mutator/core'
 
-const ROOMS = ['diagnosis', 'measure', 'mending', 'music', 'practice', 'record', 'timing', 'tone']
+const ROOMS = [
+  'analysers',
+  'diagnosis',
+  'measure',
+  'mending',
+  'music',
+  'practice',
+  'record',
+  'standing',
+  'takes',
+  'timing',
+  'tone',
+]
 /** Of a hundred breaks, so many are to be noticed. */
 const ENOUGH = 80
 

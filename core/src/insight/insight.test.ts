@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import type { Fault, Knowledge } from '../packs'
-import type { CaseState, LessonId } from '../record'
+import type { CaseState } from '../record'
+import type { LessonId } from '../kit'
 import { calibrate, learnedPriors, settledDiagnoses, withLearnedPriors } from './index'
 import type { SettledDiagnosis } from './index'
 

@@ -1,7 +1,7 @@
 /** From when to when each fault was there, on a ladder, at rest, mended: what statistics over a studio are made of. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId } from '../kit'
 import type { Stage, Strand } from '../packs'
-import type { CaseId, CaseState, CaseStatus, StudentRecord } from '../record'
+import type { CaseState, CaseStatus, StudentRecord } from '../record'
 import { settledDiagnoses } from './settledDiagnosis'
 import type { SettledDiagnosis } from './settledDiagnosis'
 

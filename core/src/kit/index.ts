@@ -1,5 +1,6 @@
 /** The floor of the core: units, days, chance, intervals and expected failure. */
 export { assertNever } from './assertNever'
+export type { ActId, CaseId, LessonId, StudentId } from './ids'
 export type { Bpm, Brand, IsoDate, IsoInstant } from './brand'
 export { addDays, daysBetween, parseDay, weekdayOf } from './days'
 export { binaryEntropy, decibans } from './entropy'

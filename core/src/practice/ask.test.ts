@@ -1,18 +1,9 @@
 import { USUAL_MENDING } from '../mending'
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate, IsoInstant } from '../kit'
+import type { IsoDate, IsoInstant, ActId, CaseId, LessonId } from '../kit'
 import { EMPTY_CARD, playRecord, USUAL_WISHES } from '../record'
-import type {
-  Act,
-  ActBody,
-  ActId,
-  CaseId,
-  CaseState,
-  LessonId,
-  StudentRecord,
-  WeekWishes,
-} from '../record'
+import type { Act, ActBody, CaseState, StudentRecord, WeekWishes } from '../record'
 import type { LadderRung } from '../remedy'
 import type { Knowledge } from '../packs'
 import { practiceItems, rungOfItem, weekAsk } from './index'

@@ -1,7 +1,9 @@
 /** When a gate may open: lessons drawn until every need of it, and of the gates before it, holds by the gate's own rule. */
-import type { IsoDate, Rng } from '../kit'
-import { gateStates, needHolds, RECENT_LESSONS, ruleFor } from '../record'
-import type { CaseId, GateState, StudentRecord } from '../record'
+import type { IsoDate, Rng, CaseId } from '../kit'
+import { gateStates, needHolds, RECENT_LESSONS } from '../standing'
+import { ruleFor } from '../record'
+import type { GateState } from '../standing'
+import type { StudentRecord } from '../record'
 import type { Knowledge } from '../packs'
 import { drawBeta, LESSONS_MOST, lessonsToMended, paceOf, usualGapDays, windowOf } from './forecast'
 import type { ForecastSettings, ForecastWindow, Pace } from './forecast'

@@ -1,15 +1,9 @@
 /** What wants a place in the week at home: the set-up, rungs in progress, upkeep of what is mended, gates, music. */
 import type { Condition, Knowledge } from '../packs'
-import {
-  activeProjects,
-  gateStates,
-  lastSetup,
-  PLACES,
-  restsForPain,
-  stoppedOf,
-  stopsHolding,
-} from '../record'
-import type { CaseId, CaseState, LadderState, StudentRecord } from '../record'
+import { activeProjects, PLACES, restsForPain, stoppedOf, stopsHolding } from '../record'
+import { gateStates, lastSetup } from '../standing'
+import type { CaseId } from '../kit'
+import type { CaseState, LadderState, StudentRecord } from '../record'
 import type { LadderRung } from '../remedy'
 
 /** Order within a day: prepared, new while fresh, strength, music, an easy finish. Common practice. */

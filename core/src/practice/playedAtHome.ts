@@ -1,7 +1,7 @@
 /** What was played or tapped in at home: how even, on which day, of which rung. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId } from '../kit'
 import { allTicks } from '../record'
-import type { CaseId, HomeEvenness, StudentRecord } from '../record'
+import type { HomeEvenness, StudentRecord } from '../record'
 import { rungOfItem } from './items'
 
 export interface PlayedAtHome {

@@ -1,5 +1,5 @@
 /** The week at home as a small mixed-integer programme, in CPLEX LP format for any solver. */
-import type { CaseId } from '../record'
+import type { CaseId } from '../kit'
 import type { PracticeItem } from './items'
 
 /** Days of a week. */

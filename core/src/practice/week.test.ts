@@ -1,6 +1,6 @@
 /** The solved week as it is read: blocks in order, each with its reasons, and what gave way. */
 import { describe, expect, test } from 'vitest'
-import type { CaseId } from '../record'
+import type { CaseId } from '../kit'
 import { blocksToGive, DAYS, playingMinutes, readWeek } from './index'
 import type { PracticeItem, WeekAsk, WeekGrid } from './index'
 import { anItem, aWeek } from './test/weekAsked'

@@ -3,12 +3,21 @@
  * add what acts of one scope have in common, so that a kind only says what is its own.
  */
 import { good, object, oneOf } from '../kit'
-import type { Field, IsoDate, IsoInstant, Result, Shape, ValueOf } from '../kit'
+import type {
+  Field,
+  IsoDate,
+  IsoInstant,
+  Result,
+  Shape,
+  ValueOf,
+  ActId,
+  CaseId,
+  LessonId,
+} from '../kit'
 import type { BodyPart, Knowledge } from '../packs'
 import { refuse } from './refusal'
 import type { RecordRefusal } from './refusal'
 import { inCase } from './caseInLesson'
-import type { ActId, CaseId, LessonId } from './ids'
 import { betweenLessons } from './betweenLessons'
 import type { CaseState, LessonState, StudentRecord } from './state'
 

@@ -2,10 +2,10 @@
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, ActId, CaseId } from '../kit'
 import { CONDITIONS } from '../packs'
 import { applyAct, HAND_BALANCES, makeHandover, playRecord, readHandover } from './index'
-import type { Act, ActBody, ActId, CaseId, StudentRecord } from './index'
+import type { Act, ActBody, StudentRecord } from './index'
 import { Desk, START } from './test/desk'
 
 const CASES = ['case-0-a', 'case-0-b', 'case-0-c'] as const

@@ -1,6 +1,6 @@
 /** Changes to the log of home. */
 import type { IsoDate } from '../kit'
-import { mondayOf } from './home'
+import { mondayOf } from './keptAtHome'
 import type { GivenWeek, HomeLog, HomeTick, TickedWeek } from './homeLog'
 import type { StudentRecord } from './state'
 

@@ -1,5 +1,5 @@
 /** A change to a fault that belongs to no lesson. */
-import type { CaseId } from './ids'
+import type { CaseId } from '../kit'
 import type { CaseState, StudentRecord } from './state'
 
 /** The record with the fault changed; it leaves no point on the vein. */

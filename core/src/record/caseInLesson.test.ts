@@ -1,10 +1,9 @@
 /** A fault from lesson to lesson: its points on the vein and its belief between them. */
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, LessonId } from '../kit'
 import { afterGap, USUAL_MENDING } from '../mending'
 import { CONDITIONS } from '../packs'
-import type { LessonId } from './index'
 import { A, Desk, START } from './test/desk'
 
 const points = (desk: Desk) => desk.case().points

@@ -1,13 +1,12 @@
 /** A fault in a lesson: its belief brought up to the day, and its point on the vein. */
 import { daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId, LessonId } from '../kit'
 import { afterGap, isClean } from '../mending'
 import { CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { clearOfBreaks } from './breaks'
-import { keptShare } from './home'
+import { keptShare } from './keptAtHome'
 import type { HomeLog } from './homeLog'
-import type { CaseId, LessonId } from './ids'
 import { lessonOf } from './state'
 import type { CasePoint, CaseState, LessonState, RecordedLook, StudentRecord } from './state'
 

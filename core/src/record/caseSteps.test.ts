@@ -3,7 +3,8 @@ import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import { BODY_PARTS } from '../packs'
 import { lessonsStuck, refuseAct } from './index'
-import type { ActBody, LessonId } from './index'
+import type { ActBody } from './index'
+import type { LessonId } from '../kit'
 import { A, Desk, START } from './test/desk'
 
 const inCase = (desk: Desk) => ({ lesson: desk.lesson, case: A })

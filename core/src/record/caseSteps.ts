@@ -1,11 +1,10 @@
 /** What each act does to one fault, once the belief is brought up to the lesson's day. */
 import { daysBetween } from '../kit'
 import { afterLook, isClean, isUnprompted, nextRecheck, STUCK_AFTER_LESSONS } from '../mending'
-import type { IsoDate } from '../kit'
+import type { IsoDate, ActId, LessonId } from '../kit'
 import { BODY_PARTS, CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { climb } from '../remedy'
-import type { ActId, LessonId } from './ids'
 import type { Tries } from '../remedy'
 import type { CaseState, CaseStatus, LadderState, LessonState, RecordedLook } from './state'
 import type { DECISIONS } from './vocabulary'

@@ -6,7 +6,7 @@ import type { ActBody, ActKind, ActRequest, ContentsOf, RequestOf } from './acts
 import { refused } from './refusal'
 import type { RecordRefusal } from './refusal'
 import type { StudentRecord } from './state'
-import { stoppedOf } from './stops'
+import { stoppedOf } from './stopping'
 
 function completeKind<K extends ActKind>(
   request: RequestOf<K>,

@@ -11,7 +11,8 @@ import {
   readHandover,
   refuseHandingOn,
 } from './index'
-import type { Act, ActId, LessonId } from './index'
+import type { Act } from './index'
+import type { ActId, LessonId } from '../kit'
 
 const desk = new Desk()
 desk.open().settle()

@@ -1,7 +1,6 @@
 /** The log of home: what was given, pinned, ticked, hurt and said. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, ActId, CaseId } from '../kit'
 import type { BodyPart } from '../packs'
-import type { ActId, CaseId } from './ids'
 
 /** One block of a week as it was given: what, on which day, for how long. */
 export interface GivenBlock {

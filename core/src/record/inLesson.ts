@@ -1,5 +1,5 @@
 /** A change to one lesson of the record. */
-import type { LessonId } from './ids'
+import type { LessonId } from '../kit'
 import type { LessonState, StudentRecord } from './state'
 
 /** The record with the lesson changed; as it is when it has no such lesson. */

@@ -2,11 +2,11 @@
 import type { DiagnosisInput, Sign } from '../diagnosis'
 import { setupFindings } from '../packs'
 import type { Knowledge } from '../packs'
-import type { LessonId } from './ids'
+import type { LessonId } from '../kit'
 import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { StudentRecord } from './state'
-import { stoppedParts } from './stops'
+import { stoppedParts } from './stopping'
 
 /** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them. */
 function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sign[] {

@@ -1,11 +1,10 @@
 /** An act changes what it names, and nothing beside it. */
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, ActId, CaseId } from '../kit'
 import { BODY_PARTS } from '../packs'
 import type { BodyPart } from '../packs'
 import { keptShare, mondayOf, stoppedParts, stopsHolding } from './index'
-import type { ActId, CaseId } from './index'
 import { A, Desk, hashOf, START } from './test/desk'
 
 const week = mondayOf(START)

@@ -1,14 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import type { Finding, Knowledge } from '../packs'
-import {
-  completeAct,
-  findingsByOwnWords,
-  knownWords,
-  lessonSummary,
-  sameWords,
-  summarise,
-  wordsBegun,
-} from './index'
+import { completeAct, findingsByOwnWords, knownWords, sameWords, wordsBegun } from './index'
+import { lessonSummary, summarise } from '../standing'
 import type { ActBody } from './index'
 import { Desk } from './test/desk'
 

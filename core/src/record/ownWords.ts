@@ -2,7 +2,7 @@
 import type { IsoDate } from '../kit'
 import { wordsOf } from '../packs'
 import type { Finding } from '../packs'
-import type { SignOfWords } from './ownWord'
+import type { SignOfWords } from './wordsNoted'
 import type { StudentRecord } from './state'
 
 /** Words of the teacher's own, with how often and when they were noted. */

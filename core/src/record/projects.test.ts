@@ -1,7 +1,7 @@
 /** Two projects at once: a third replaces one, and what rested or came back goes on where it stood. */
 import { describe, expect, test } from 'vitest'
-import { brief } from './index'
-import type { CaseId } from './index'
+import { brief } from '../standing'
+import type { CaseId } from '../kit'
 import { A, Desk, TODAY } from './test/desk'
 import { B } from './test/instrument'
 

@@ -1,5 +1,5 @@
 /** Repairs a student is on at once. */
-import type { CaseId } from './ids'
+import type { CaseId } from '../kit'
 import { refuse } from './refusal'
 import type { RecordRefusal } from './refusal'
 import type { CaseState, StudentRecord } from './state'

@@ -1,17 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { USUAL_MENDING } from '../mending'
-import type { IsoDate } from '../kit'
-import {
-  brief,
-  looksByLesson,
-  practiceSheet,
-  restsForPain,
-  ruleFor,
-  stoppedParts,
-  summarise,
-} from './index'
+import type { IsoDate, ActId, CaseId, LessonId } from '../kit'
+import { brief, toPractise, summarise } from '../standing'
+import { looksByLesson, restsForPain, ruleFor, stoppedParts } from './index'
 import { A, Desk, hashOf, TODAY } from './test/desk'
-import type { ActId, CaseId, LessonId } from './index'
 
 function mendedDesk(): Desk {
   const desk = new Desk().open()
@@ -230,7 +222,7 @@ describe('pain', () => {
     const desk = new Desk().open()
     desk.settle()
     desk.remedy(A, ['hand'])
-    expect(practiceSheet(desk.record)).toMatchObject({ minutesAsked: 4, resting: [] })
+    expect(toPractise(desk.record)).toMatchObject({ minutesAsked: 4, resting: [] })
     desk.do({
       kind: 'sign-noted',
       lesson: desk.lesson,
@@ -242,7 +234,7 @@ describe('pain', () => {
       condition: null,
       stops: 'hand',
     })
-    expect(practiceSheet(desk.record)).toMatchObject({ items: [], resting: ['bell-hand'] })
+    expect(toPractise(desk.record)).toMatchObject({ items: [], resting: ['bell-hand'] })
   })
 })
 

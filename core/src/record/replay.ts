@@ -2,7 +2,7 @@
 import { MODULES } from './acts'
 import type { Act, ActKind, ActOf } from './acts'
 import type { Stamp } from './actModule'
-import type { ActId } from './ids'
+import type { ActId } from '../kit'
 import { refuseHere } from './refuseAct'
 import { refuse } from './refusal'
 import type { RecordRefusal } from './refusal'

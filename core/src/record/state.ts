@@ -1,16 +1,15 @@
 /** A student's record as it stands after all its acts. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, ActId, CaseId, LessonId } from '../kit'
 import type { Look, MendingParameters, Recall } from '../mending'
 import type { BodyPart, Condition, PackRef, SetupCheck, Stage, Strand, Strength } from '../packs'
 import type { LadderRung, TempoClimb, Tries } from '../remedy'
 import type { Side } from '../measure'
-import type { ActId, CaseId, LessonId } from './ids'
 import type { BreakReason, Levels, Place, RivalShare } from './vocabulary'
 import type { StudentCard } from './card'
 import type { HomeLog } from './homeLog'
-import type { OwnWords } from './ownWord'
-import type { Stop } from './stop'
-import type { Take, TakeMeasure } from './takes'
+import type { OwnWords } from './wordsNoted'
+import type { Stop } from './stopShape'
+import type { Take, TakeMeasure } from '../takes'
 
 /** A sign as it was noted in a lesson. */
 export interface NotedSign {

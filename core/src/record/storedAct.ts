@@ -11,11 +11,10 @@ import {
   text,
   whole,
 } from '../kit'
-import type { FieldFault, Shape } from '../kit'
+import type { FieldFault, Shape, ActId } from '../kit'
 import { ACT_KINDS, isActKind, MODULES } from './acts'
 import type { Act, ActBody, ActKind, ActRequest } from './acts'
 import type { Body, Stamp } from './actModule'
-import type { ActId } from './ids'
 import { refused } from './refusal'
 import type { RecordRefusal } from './refusal'
 

@@ -2,7 +2,8 @@
 import { describe, expect, test } from 'vitest'
 import { TAKE_KINDS } from '../analysers'
 import { mayKeep, refuseAct } from './index'
-import type { ActBody, CaseId, StudentCard } from './index'
+import type { ActBody, StudentCard } from './index'
+import type { CaseId } from '../kit'
 import { A, Desk, hashOf, START } from './test/desk'
 import { B } from './test/instrument'
 

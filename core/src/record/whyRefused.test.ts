@@ -1,10 +1,10 @@
 /** Refusals carry what their sentence needs: which day, which fault, how many at most. */
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, LessonId } from '../kit'
 import { USUAL_MENDING } from '../mending'
 import { completeAct, refuseAct } from './index'
-import type { ActBody, ActRequest, LessonId } from './index'
+import type { ActBody, ActRequest } from './index'
 import { A, Desk, hashOf, START, TODAY } from './test/desk'
 import { B, KNOWLEDGE } from './test/instrument'
 

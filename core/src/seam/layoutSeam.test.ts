@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId, LessonId } from '../kit'
 import { USUAL_MENDING } from '../mending'
 import { EMPTY_CARD, EMPTY_HOME } from '../record'
-import type { CaseId, CasePoint, CaseState, LessonId, StudentRecord } from '../record'
+import type { CasePoint, CaseState, StudentRecord } from '../record'
 import { layoutSeam, moved, wholeWindow, zoomed } from './index'
 import type { SeamLayout, VeinPiece } from './index'
 

@@ -1,18 +1,10 @@
 /** Lays a student's faults out as veins along the days; numbers only, drawn elsewhere. */
 import { addDays, daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId, LessonId } from '../kit'
 import { CONDITIONS, STRANDS } from '../packs'
 import type { Condition, Strand } from '../packs'
 import { isMusic } from '../record'
-import type {
-  Break,
-  CaseId,
-  CasePoint,
-  CaseState,
-  LessonId,
-  SlipCount,
-  StudentRecord,
-} from '../record'
+import type { Break, CasePoint, CaseState, SlipCount, StudentRecord } from '../record'
 import { crackOutline, hairlines, smoothOutline } from './crack'
 import type { Place, Stretch } from './crack'
 

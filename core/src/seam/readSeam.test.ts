@@ -1,8 +1,7 @@
 import { describe, expect, test } from 'vitest'
 import { addDays, daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, LessonId } from '../kit'
 import type { Knowledge } from '../packs'
-import type { LessonId } from '../record'
 import { A, Desk } from '../record/test/desk'
 import { lastDays, moved, readSeam, WINDOW_DAYS, zoomed } from './index'
 

@@ -1,7 +1,7 @@
 /** What the seam says at one fault and one lesson: the evidence behind the picture. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, LessonId } from '../kit'
 import type { Knowledge, Strength } from '../packs'
-import type { CasePoint, CaseState, LessonId, RecordedLook, StudentRecord } from '../record'
+import type { CasePoint, CaseState, RecordedLook, StudentRecord } from '../record'
 
 /** What one point of a vein has to tell. */
 export interface SeamReading {

@@ -2,7 +2,7 @@
 import { describe, expect, test } from 'vitest'
 import { A, Desk } from '../record/test/desk'
 import { EMPTY_CARD } from '../record'
-import type { LessonId } from '../record'
+import type { LessonId } from '../kit'
 import { compareWithTruth } from './index'
 import type { ComparedStudent, StudentScript } from './index'
 

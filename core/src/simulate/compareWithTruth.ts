@@ -1,6 +1,7 @@
 /** How the record of simulated students stands against what was truly there. */
 import { playRecord } from '../record'
-import type { LessonId, StudentRecord } from '../record'
+import type { LessonId } from '../kit'
+import type { StudentRecord } from '../record'
 import type { PlayedStudent, StudentScript } from './studentScript'
 
 /** How far a record agrees with what was truly there. */

@@ -1,11 +1,11 @@
 /** Plays a student with hidden faults through weeks of lessons, as a careful teacher would run them. */
 import { diagnose } from '../diagnosis'
 import { addDays, chance, daysBetween, pick, seededRng } from '../kit'
-import type { IsoDate, Rng } from '../kit'
+import type { IsoDate, Rng, CaseId, LessonId } from '../kit'
 import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
 import { activeProjects, lessonOf, lessonQuestion, PROJECTS_MOST, ruleFor } from '../record'
-import type { Act, CaseId, CaseState, LessonId } from '../record'
+import type { Act, CaseState } from '../record'
 import { SimulatedRecord } from './simulatedRecord'
 import type { PlayedStudent, StudentScript } from './studentScript'
 

@@ -1,9 +1,9 @@
 /** One simulated student in the course of play: the record so far, and the truth behind it. */
 import { chance } from '../kit'
-import type { IsoDate, IsoInstant, Rng } from '../kit'
+import type { IsoDate, IsoInstant, Rng, ActId, LessonId } from '../kit'
 import type { Knowledge } from '../packs'
 import { activeProjects, addAct } from '../record'
-import type { Act, ActId, ActRequest, LessonId, StudentRecord } from '../record'
+import type { Act, ActRequest, StudentRecord } from '../record'
 import type { LessonTruth, StudentScript } from './studentScript'
 
 /** A simulated student in the course of play. */

@@ -1,6 +1,7 @@
 /** A student's story as it is written, and as it was played. */
 import type { SetupCheck } from '../packs'
-import type { Act, BreakReason, LessonId, Levels, StudentCard } from '../record'
+import type { Act, BreakReason, Levels, StudentCard } from '../record'
+import type { LessonId } from '../kit'
 
 /** A fault the student really has, and how it will go. */
 export interface HiddenFault {

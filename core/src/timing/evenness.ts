@@ -1,9 +1,8 @@
 /** How even a run is, how fast, and whether its tempo drifts. */
 import type { Measure } from './measure'
-import { fitCurve } from '../measure'
+import { fitCurve, meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from '../measure'
 import { beatMs } from './lines'
 import type { Run } from './lines'
-import { meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from '../measure'
 import type { Estimate } from '../measure'
 
 /** Intervals between onsets, each as if it lasted the shortest value asked in the run, ms. */

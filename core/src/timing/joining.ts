@@ -1,9 +1,8 @@
 /** How notes join: overlap or gap to the next, and how much of its time each sounds. */
-import type { Unit } from '../measure'
+import type { Unit, Estimate } from '../measure'
 import type { Measure, MeasureName } from './measure'
 import type { Run } from './lines'
 import { meanEstimate, meanOf, sdEstimate } from '../measure'
-import type { Estimate } from '../measure'
 
 /** Pairs below which nothing is said. */
 const PAIRS_LEAST = 6

@@ -1,10 +1,7 @@
 /** Rolls: single strokes of two hands in turn, as fast as they are even. */
 import type { Measure } from './measure'
-import { fitCurve } from '../measure'
-import type { Curve } from '../measure'
-import { inOrder } from './playedNote'
-import type { PlayedNote } from './playedNote'
 import {
+  fitCurve,
   differenceEstimate,
   meanEstimate,
   meanOf,
@@ -12,7 +9,9 @@ import {
   nextEstimate,
   sdEstimate,
 } from '../measure'
-import type { Estimate } from '../measure'
+import type { Curve, Estimate } from '../measure'
+import { inOrder } from './playedNote'
+import type { PlayedNote } from './playedNote'
 
 /** Strokes below which nothing is said of a roll. */
 const STROKES_LEAST = 16

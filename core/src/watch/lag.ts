@@ -1,9 +1,9 @@
 /** What has fallen behind: a hand, a strand, a fault nobody looks at, or hands that reading has outrun. */
 import { daysBetween } from '../kit'
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId } from '../kit'
 import { STRANDS } from '../packs'
 import type { Fault, Knowledge, Strand } from '../packs'
-import type { CaseId, CaseState, Levels, SkillLevels, StudentRecord } from '../record'
+import type { CaseState, Levels, SkillLevels, StudentRecord } from '../record'
 
 /** The two hands. */
 export const HANDS = ['left', 'right'] as const

@@ -1,8 +1,10 @@
 /** What a stretch of time brought: mended, healing, come back, gates that opened; facts only, words elsewhere. */
-import type { IsoDate } from '../kit'
+import type { IsoDate, CaseId } from '../kit'
 import type { Knowledge } from '../packs'
-import { gateOpenings, gateStates, keptShare } from '../record'
-import type { CaseId, CaseState, NeedState, StudentRecord } from '../record'
+import { gateOpenings, gateStates } from '../standing'
+import { keptShare } from '../record'
+import type { CaseState, StudentRecord } from '../record'
+import type { NeedState } from '../standing'
 
 /** What a stretch of time brought one fault. */
 export interface ProgressFault {

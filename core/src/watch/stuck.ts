@@ -6,7 +6,8 @@ import type { Knowledge } from '../packs'
 import { schoolsFor } from '../packs'
 import { forecastMended, paceOf } from '../practice'
 import { lessonQuestion, lessonsStuck, restsForPain, ruleFor, stoppedParts } from '../record'
-import type { CaseId, CaseState, StudentRecord } from '../record'
+import type { CaseId } from '../kit'
+import type { CaseState, StudentRecord } from '../record'
 
 /** Why a fault counts as stuck. */
 export type StuckWhy =

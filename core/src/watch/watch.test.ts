@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import type { Fault, Knowledge } from '../packs'
-import type { CaseId } from '../record'
-import { endStops, raiseStop } from '../record/stops'
+import type { CaseId } from '../kit'
+import { endStops, raiseStop } from '../record'
 import { A, Desk, START } from '../record/test/desk'
 import { handOfFault, lagOf, progressOf, stuckOf } from './index'
 

@@ -4,8 +4,7 @@ import { basename, join } from 'node:path'
 import { isObject } from '@vein-mend/core/kit'
 import { halved, measureTone, onsetsOf } from '@vein-mend/core/tone'
 import type { Sounding, Tone, ToneNote } from '@vein-mend/core/tone'
-import { readPlayed } from '../measuring'
-import { readSound } from '../measuring'
+import { readPlayed, readSound } from '../measuring'
 import type { Judged } from './judged'
 
 interface ToneCase {

@@ -1,7 +1,7 @@
 /** Adds acts to a studio as fast as it can and says each one it has been given a word for; for who wants to kill it. */
-import type { IsoInstant } from '@vein-mend/core/kit'
+import type { IsoInstant, ActId, StudentId } from '@vein-mend/core/kit'
 import { applyAct } from '@vein-mend/core/record'
-import type { Act, ActId, StudentId } from '@vein-mend/core/record'
+import type { Act } from '@vein-mend/core/record'
 import { openStudio } from '../store'
 
 const [file = '', student = '', round = ''] = process.argv.slice(2)

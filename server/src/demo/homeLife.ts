@@ -1,10 +1,10 @@
 /** The last weeks at home of a demo student: a week that was given, and what was ticked of it. */
 import { addDays, chance, daysBetween } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, Rng, ActId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { blocksToGive } from '@vein-mend/core/practice'
 import { askedOn, applyAct, mondayOf } from '@vein-mend/core/record'
-import type { Act, ActBody, ActId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, ActBody, StudentRecord } from '@vein-mend/core/record'
 import { solveWeek } from '../usecases/practiceWeek'
 
 /** Share of the items ticked. */

@@ -1,10 +1,9 @@
 /** Lays the demo studio into its file: the same story every time, dated back from today. */
 import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import { seededRng } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { applyAct, playRecord } from '@vein-mend/core/record'
-import type { StudentId } from '@vein-mend/core/record'
 import { playStudent } from '@vein-mend/core/simulate'
 import { toKeep } from '../packs'
 import { openStudio } from '../store'

@@ -1,6 +1,6 @@
 /** The addresses of notes: engraved, as MIDI, MusicXML and PDF, and pieces that come in. */
 import { parsePassage } from '@vein-mend/contract'
-import type { CaseId, StudentId } from '@vein-mend/core/record'
+import type { CaseId, StudentId } from '@vein-mend/core/kit'
 import type { Request, Response, Router } from 'express'
 import { passageFrom } from '../notation'
 import type { Deps } from '../usecases/deps'

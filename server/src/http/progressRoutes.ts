@@ -1,7 +1,7 @@
 /** The addresses of the letter, the report, the tables, the studio's holidays and its mending figures. */
 import { parseBreak, parseMendingChoice, RECORD_TABLES } from '@vein-mend/contract'
 import { parseDay } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Request, Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { PROGRESS_FILES, progressFile, tableFile } from '../usecases/progress'

@@ -2,7 +2,7 @@
 import { pipeline } from 'node:stream/promises'
 import type { CodedRefusal, Outcome } from '@vein-mend/contract'
 import { id as idShape, readShape } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { exportHandover, importHandover } from '../usecases/handover'

@@ -1,7 +1,7 @@
 /** The addresses of the server: parse, call, answer. */
 import { parseActs, PIECE_BASE64_MOST, STUDIO_HEADER } from '@vein-mend/contract'
 import type { DemoOpened } from '@vein-mend/contract'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import express, { Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { listStudents } from '../usecases/listStudents'

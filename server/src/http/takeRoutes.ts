@@ -1,7 +1,7 @@
 /** The addresses of takes: raw bytes in, the file out, and gone. */
 import { parseMeasuring, parseTakeAsked } from '@vein-mend/contract'
 import type { Outcome, TakeMeasuring } from '@vein-mend/contract'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import express from 'express'
 import type { Response, Router } from 'express'
 import type { Deps } from '../usecases/deps'

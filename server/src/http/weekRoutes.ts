@@ -1,6 +1,6 @@
 /** The addresses of the week at home, its files, and the links for home. */
 import { parseDay } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Request, Router } from 'express'
 import type { Deps } from '../usecases/deps'
 import { listHomeLinks, makeHomeLink, revokeHomeLinks } from '../usecases/homePage'

@@ -4,17 +4,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { notesRead } from '@vein-mend/core/analysers'
 import { seededRng } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant, Rng } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, Rng, ActId, LessonId, StudentId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { asKept, EMPTY_CARD, keepAct } from '@vein-mend/core/record'
-import type {
-  Act,
-  ActBody,
-  ActId,
-  LessonId,
-  StudentId,
-  StudentRecord,
-} from '@vein-mend/core/record'
+import type { Act, ActBody, StudentRecord } from '@vein-mend/core/record'
 import { rungExercise } from '@vein-mend/core/remedy'
 import { askedOf, measureTiming, playAsked } from '@vein-mend/core/timing'
 import type { AskedNote, PlayedNote } from '@vein-mend/core/timing'

@@ -4,29 +4,21 @@
  */
 import { diagnose } from '@vein-mend/core/diagnosis'
 import { addDays } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, ActId, CaseId, LessonId } from '@vein-mend/core/kit'
 import { BODY_PARTS, searchFindings } from '@vein-mend/core/packs'
 import type { BodyPart, Knowledge } from '@vein-mend/core/packs'
 import { practiceItems } from '@vein-mend/core/practice'
 import {
   addAct,
-  agenda,
   completeAct,
   EMPTY_CARD,
   factsOf,
   lessonQuestion,
-  practiceSheet,
   stoppedParts,
   stopsHolding,
 } from '@vein-mend/core/record'
-import type {
-  ActId,
-  ActRequest,
-  CaseId,
-  LessonId,
-  StudentCard,
-  StudentRecord,
-} from '@vein-mend/core/record'
+import { agenda, toPractise } from '@vein-mend/core/standing'
+import type { ActRequest, StudentCard, StudentRecord } from '@vein-mend/core/record'
 import { buildLadder } from '@vein-mend/core/remedy'
 import { describe, expect, test } from 'vitest'
 import { shippedPacks } from '../test/studio'
@@ -130,7 +122,7 @@ function offered(life: Life, day: IsoDate, open: LessonId) {
     ...diagnose(lessonQuestion(now, open, k)).checks.ranked.map((r) => r.check.loads),
     ...k.remedies.filter((r) => buildLadder(r, facts, stopped).ok).map((r) => r.loads),
     ...practiceItems(now, k).map((item) => ladderLoads(item.case) ?? k.playing),
-    ...practiceSheet(now).items.map((item) => ladderLoads(item.case)!),
+    ...toPractise(now).items.map((item) => ladderLoads(item.case)!),
     ...steps.map((s) => s.about?.ladder?.loads ?? k.playing),
   ].map((loads) => ({ day, loads }))
 }

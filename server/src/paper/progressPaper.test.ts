@@ -1,7 +1,7 @@
 /** What the letter for the family says, and in which order; how it is set is for the eye. */
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, CaseId } from '@vein-mend/core/kit'
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import type { CaseId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentRecord } from '@vein-mend/core/record'
 import type { Progress } from '@vein-mend/core/watch'
 import { describe, expect, test } from 'vitest'
 import { letterContent } from './progressPaper'

@@ -1,6 +1,7 @@
 /** A student's acts as they stand in the file: written, and read again whatever their version. */
 import { asKept, undoneActs, readAct, writeAct } from '@vein-mend/core/record'
-import type { Act, ActId, StudentId } from '@vein-mend/core/record'
+import type { Act } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
 import type { Models } from './models'

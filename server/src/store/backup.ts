@@ -1,6 +1,14 @@
 /** Copies of a studio's file that can be relied on: each is opened and read before it takes its name. */
-import { chmodSync, copyFileSync, existsSync, mkdirSync } from 'node:fs'
-import { readdirSync, renameSync, rmSync, statSync } from 'node:fs'
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs'
 import { basename, dirname, join } from 'node:path'
 import type { IsoDate } from '@vein-mend/core/kit'
 import { isNewer } from './database'

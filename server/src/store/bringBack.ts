@@ -1,5 +1,5 @@
 /** One student as a copy of the studio has them, put in the place of what is here; nothing of either is lost. */
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Transaction } from 'sequelize'
 import { playRows } from './standing'
 import { toRow } from './actRows'

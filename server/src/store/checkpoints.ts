@@ -1,6 +1,6 @@
 /** Records written down whole, so that a start need not play ten years of acts, each with the act it goes up to. */
 import { crc32 } from 'node:zlib'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
 import type { Models } from './models'

@@ -1,6 +1,5 @@
 /** Links for home; only hashes of their tokens are here. */
-import type { IsoDate } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
 import type { Models } from './models'
 
 export interface HomeLink {

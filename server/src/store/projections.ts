@@ -5,8 +5,10 @@
  */
 import { studentSpans } from '@vein-mend/core/insight'
 import type { StudentSpans } from '@vein-mend/core/insight'
-import { summarise } from '@vein-mend/core/record'
-import type { StudentId, StudentRecord, StudentSummary } from '@vein-mend/core/record'
+import { summarise } from '@vein-mend/core/standing'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
+import type { StudentSummary } from '@vein-mend/core/standing'
 import type { Transaction } from 'sequelize'
 import { codeDigest, coreFile } from './codeDigest'
 import type { Models } from './models'

@@ -1,6 +1,7 @@
 /** The small projections of everybody, read once and then kept up with each write. */
 import type { StudentSpans } from '@vein-mend/core/insight'
-import type { StudentId, StudentSummary } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentSummary } from '@vein-mend/core/standing'
 import type { Database } from './database'
 import type { Models } from './models'
 import { keepProjections, keptProjections, projected } from './projections'

@@ -1,6 +1,7 @@
 /** Each student's record: at hand, or played from the last checkpoint; undone from the nearest place before. */
 import { replay, undoAct, undoneActs } from '@vein-mend/core/record'
-import type { Act, ActId, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
+import type { Act, StudentRecord, Undoing } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import type { Transaction } from 'sequelize'
 import { addRows, lastRow, readRows, readUndoings } from './actRows'
 import type { ActRow } from './actRows'

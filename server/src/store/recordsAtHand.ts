@@ -1,5 +1,6 @@
 /** Records in memory: those played lately, with places on the way from which an undoing can start. */
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
 import type { Projected } from './projections'
 import type { Head, Standing } from './standing'
 

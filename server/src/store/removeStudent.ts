@@ -1,5 +1,5 @@
 /** The one road by which acts leave the file: a student goes with everything about them. */
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Transaction } from 'sequelize'
 import { CLEANING_DUE } from './database'
 import type { Models } from './models'

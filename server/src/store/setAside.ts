@@ -2,7 +2,7 @@
  * Acts that stop a record, and all after them, put aside: kept word for word beside the record, and taken up again
  * where they can be. An act is in one of the two places at any time, and each move is one transaction.
  */
-import type { ActId, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import { replay, undoneActs } from '@vein-mend/core/record'
 import type { Transaction } from 'sequelize'
 import { Op } from 'sequelize'

@@ -1,6 +1,7 @@
 /** Where a student's record stands: played, or stopped at an act that cannot be. */
 import { applyAct, replay, undoneActs } from '@vein-mend/core/record'
-import type { Act, ActId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, StudentRecord } from '@vein-mend/core/record'
+import type { ActId } from '@vein-mend/core/kit'
 import type { ActRow } from './actRows'
 
 /** The act at which a record stops, and why. */

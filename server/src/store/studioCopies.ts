@@ -1,7 +1,7 @@
 /** Copies of a studio on this machine: each day's, those made by hand, and what a restore put aside. */
 import { existsSync, readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { readCopy } from './bringBack'
 import type { InCopy } from './bringBack'
 import { withoutStudent } from './withoutStudent'

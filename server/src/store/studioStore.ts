@@ -1,8 +1,8 @@
 /** The studio's store: acts in, records out. Nothing of Sequelize is seen from outside. */
 import { randomUUID } from 'node:crypto'
 import type { StudentSpans } from '@vein-mend/core/insight'
-import type { Act, ActId, ActKind, StudentId, StudentRecord, Undoing } from '@vein-mend/core/record'
-import type { IsoInstant } from '@vein-mend/core/kit'
+import type { Act, ActKind, StudentRecord, Undoing } from '@vein-mend/core/record'
+import type { ActId, StudentId, IsoInstant } from '@vein-mend/core/kit'
 import { Op } from 'sequelize'
 import type { Transaction } from 'sequelize'
 import { readLatest, readRows } from './actRows'

@@ -1,5 +1,5 @@
 /** Students of a file whose records cannot be read to their end: a file can be whole, and a record in it not. */
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { readCopy } from './bringBack'
 import { openPlain } from './plainSqlite'
 

@@ -1,8 +1,15 @@
 /** A copy of a studio written anew without one student: beside it, checked, and only then in its place. */
-import { chmodSync, copyFileSync, lstatSync } from 'node:fs'
-import { existsSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import {
+  chmodSync,
+  copyFileSync,
+  lstatSync,
+  existsSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+} from 'node:fs'
 import { dirname, join } from 'node:path'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { checkStudio } from './backup'
 import { openPlain } from './plainSqlite'
 import { synced } from './synced'

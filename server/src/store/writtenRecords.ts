@@ -1,5 +1,6 @@
 /** Records as text, kept as long as they stand where they stood: writing ten years out takes a tenth of a second. */
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
 import type { Head } from './standing'
 
 /** Students whose text is kept; ten years of one are five megabytes. */

@@ -8,7 +8,8 @@ import { lstat, mkdir, open, readdir, rename, rm, rmdir } from 'node:fs/promises
 import { dirname, join } from 'node:path'
 import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import type { StudentId, TakeFile } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { TakeFile } from '@vein-mend/core/takes'
 import { askForRoom } from '../store'
 import { BYTES_MOST, HEAD_BYTES, mediaTypeOf } from './mediaType'
 

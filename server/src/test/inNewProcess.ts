@@ -2,7 +2,8 @@
 import { execFile } from 'node:child_process'
 import { join, resolve } from 'node:path'
 import { promisify } from 'node:util'
-import type { Act, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 
 const ROOT = resolve(import.meta.dirname, '../../..')
 const READER = join(import.meta.dirname, 'printRecord.ts')

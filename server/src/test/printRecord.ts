@@ -1,5 +1,5 @@
 /** Opens a studio in a process of its own and prints what it finds of a student: for who wants to know what is read back. */
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { openStudio } from '../store'
 
 const [file = '', student = ''] = process.argv.slice(2)

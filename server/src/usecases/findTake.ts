@@ -2,7 +2,8 @@
 import { refuse } from '@vein-mend/contract'
 import type { Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { StudentId, Take } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { Take } from '@vein-mend/core/takes'
 import type { Deps } from './deps'
 
 /** The take with where its file lies; refused where either is gone. */

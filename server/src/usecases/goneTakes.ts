@@ -1,5 +1,6 @@
 /** Files that the record names no longer go. */
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 
 /** The file goes again, unless the record names it all the same. */

@@ -9,7 +9,8 @@ import {
   refuseHandingOn,
   writeAct,
 } from '@vein-mend/core/record'
-import type { Act, ReadHandover, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { Act, ReadHandover, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Knowledge, PackRef } from '@vein-mend/core/packs'
 import { handoverRead } from '../handovers'
 import { isPackOf, toKeep } from '../packs'

@@ -9,7 +9,7 @@ import type {
 } from '@vein-mend/contract'
 import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, StudentId } from '@vein-mend/core/kit'
 import { BODY_PARTS } from '@vein-mend/core/packs'
 import type { Knowledge } from '@vein-mend/core/packs'
 import {
@@ -33,7 +33,7 @@ import {
   ticksOfWeek,
   weekGivenFor,
 } from '@vein-mend/core/record'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
 import { recordActs } from './recordActs'
 import type { ActsAsked } from './recordActs'

@@ -4,15 +4,9 @@ import { refuse } from '@vein-mend/contract'
 import type { CodedRefusal, Outcome, TakeTaken } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import { mayKeep } from '@vein-mend/core/record'
-import type {
-  ActId,
-  CaseId,
-  GridCell,
-  IdentifiedRequest,
-  LessonId,
-  StudentId,
-  TakeFile,
-} from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/kit'
+import type { GridCell, TakeFile } from '@vein-mend/core/takes'
+import type { IdentifiedRequest } from '@vein-mend/core/record'
 import { Left } from '../threads'
 import type { Deps } from './deps'
 import { removeUnnamed } from './goneTakes'

@@ -6,16 +6,11 @@ import type { ActsTaken, Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { Reading } from '@vein-mend/core/analysers'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { factsOf, latestReading, mayKeep } from '@vein-mend/core/record'
-import type {
-  ActId,
-  CaseId,
-  IdentifiedRequest,
-  StudentId,
-  StudentRecord,
-  TakeFile,
-  TakeOf,
-} from '@vein-mend/core/record'
+import { factsOf, mayKeep } from '@vein-mend/core/record'
+import { latestReading } from '@vein-mend/core/takes'
+import type { ActId, CaseId, StudentId } from '@vein-mend/core/kit'
+import type { IdentifiedRequest, StudentRecord } from '@vein-mend/core/record'
+import type { TakeFile, TakeOf } from '@vein-mend/core/takes'
 import { soundFor } from '@vein-mend/core/remedy'
 import { rangeOfInstrument, soundingOf } from '@vein-mend/core/tone'
 import type { ToneAsked } from '@vein-mend/core/tone'

@@ -2,7 +2,7 @@
 import type { Outcome, PracticeWeekResponse } from '@vein-mend/contract'
 import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, CaseId, StudentId } from '@vein-mend/core/kit'
 import {
   fillWeek,
   gained,
@@ -16,7 +16,7 @@ import {
 import type { Knowledge } from '@vein-mend/core/packs'
 import type { WeekAsk, WeekGrid, WeekPlan } from '@vein-mend/core/practice'
 import { activeProjects, keptDaily, keptWeeks, mondayOf } from '@vein-mend/core/record'
-import type { CaseId, StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentRecord } from '@vein-mend/core/record'
 import { solveProgramme } from '../solver'
 import type { Deps } from './deps'
 

@@ -1,8 +1,8 @@
 /** What a stretch of time brought a student: as facts, as a letter, as a report, and every table. */
 import { refuse } from '@vein-mend/contract'
 import { addDays, good } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
 import { progressOf } from '@vein-mend/core/watch'
 import { progressLetter, termReport } from '../paper'
 import type { Outcome, RecordTable } from '@vein-mend/contract'

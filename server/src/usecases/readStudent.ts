@@ -1,6 +1,6 @@
 /** A student's record as it stands, with the recent acts for the undo list. */
 import type { StudentResponse } from '@vein-mend/contract'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { practisedDigest } from '../packs'
 import { UnplayableRecord } from '../store'
 import type { Deps } from './deps'

@@ -4,13 +4,8 @@ import type { ActsTaken, CodedRefusal, Outcome } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { addAct, asKept } from '@vein-mend/core/record'
-import type {
-  Act,
-  IdentifiedRequest,
-  Stamp,
-  StudentId,
-  StudentRecord,
-} from '@vein-mend/core/record'
+import type { Act, IdentifiedRequest, Stamp, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { practisedDigest } from '../packs'
 import type { StudioWriter } from '../store'
 import type { Deps } from './deps'

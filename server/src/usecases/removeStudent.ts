@@ -2,7 +2,7 @@
 import { refuse } from '@vein-mend/contract'
 import type { Outcome, StudentRemoved } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { ActRow } from '../store'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'

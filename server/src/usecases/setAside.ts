@@ -8,7 +8,7 @@ import type {
   Outcome,
 } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'
 

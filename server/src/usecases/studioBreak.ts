@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import type { BreakRequest, BreakTaken, Outcome } from '@vein-mend/contract'
 import { keepAct } from '@vein-mend/core/record'
-import type { ActId, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import type { StudioWriter } from '../store'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'

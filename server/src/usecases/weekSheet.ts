@@ -2,7 +2,7 @@
 import { refuse } from '@vein-mend/contract'
 import type { Outcome, SheetEntry, SheetResponse } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
 import {
   aimOf,
   blocksToGive,
@@ -12,8 +12,9 @@ import {
   weekRows,
 } from '@vein-mend/core/practice'
 import type { RungReader, WeekPlan, WeekRow } from '@vein-mend/core/practice'
-import { factsOf, mondayOf, practiceSheet } from '@vein-mend/core/record'
-import type { CaseState, StudentId, StudentRecord } from '@vein-mend/core/record'
+import { factsOf, mondayOf } from '@vein-mend/core/record'
+import { toPractise } from '@vein-mend/core/standing'
+import type { CaseState, StudentRecord } from '@vein-mend/core/record'
 import type { Exercise } from '@vein-mend/core/music'
 import { rungExercise, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'
@@ -97,7 +98,7 @@ export async function weekSheet(
   const entries: SheetEntry[] = []
   for (const row of weekRows(plan)) entries.push(await entryOf(row, record, knowledge))
   const { name, ageBand } = record.card
-  const { resting, stops } = practiceSheet(record)
+  const { resting, stops } = toPractise(record)
   const child = ageBand === 'child'
   const blocks = blocksToGive(plan)
   const told = toldAtHome(knowledge, child)

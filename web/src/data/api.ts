@@ -38,7 +38,8 @@ import type {
 } from '@vein-mend/contract'
 
 import type { Schools } from '@vein-mend/core/packs'
-import type { ActId, CaseId, GridCell, LessonId, StudentId } from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/kit'
+import type { GridCell } from '@vein-mend/core/takes'
 import { showLastSeen } from './lastSeen'
 import { LAST_SEEN_HEADER } from './lastSeenHeader'
 import { seeStudio, studioSeen } from './studioSeen'

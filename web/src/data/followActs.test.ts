@@ -1,11 +1,11 @@
 /** The desk follows the server act by act, and fetches only where it cannot. */
 import type { ActsTaken, StudentResponse } from '@vein-mend/contract'
 import { addDays } from '@vein-mend/core/kit'
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, ActId, LessonId, StudentId } from '@vein-mend/core/kit'
 import { USUAL_MENDING } from '@vein-mend/core/mending'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
-import type { Act, ActId, IdentifiedRequest, LessonId, StudentId } from '@vein-mend/core/record'
+import type { Act, IdentifiedRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { followActs } from './followActs'
 

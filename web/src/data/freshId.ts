@@ -1,5 +1,5 @@
 /** New ids, on any page: also where the browser gives none because the line is not encrypted. */
-import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/record'
+import type { ActId, CaseId, LessonId, StudentId } from '@vein-mend/core/kit'
 
 const BYTES = 16
 

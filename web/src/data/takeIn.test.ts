@@ -1,10 +1,10 @@
 /** A page fetched before an act and answered after it must not put the record back. */
 import { QueryClient, QueryObserver } from '@tanstack/react-query'
 import type { ActsTaken, PackResponse, StudentResponse } from '@vein-mend/contract'
-import type { IsoDate, IsoInstant } from '@vein-mend/core/kit'
+import type { IsoDate, IsoInstant, ActId, LessonId, StudentId } from '@vein-mend/core/kit'
 import { USUAL_MENDING } from '@vein-mend/core/mending'
 import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
-import type { Act, ActId, IdentifiedRequest, LessonId, StudentId } from '@vein-mend/core/record'
+import type { Act, IdentifiedRequest } from '@vein-mend/core/record'
 import { afterEach, beforeEach, expect, test } from 'vitest'
 import type { Parcel } from './mail/parcel'
 import { takeIn } from './takeIn'

@@ -1,5 +1,6 @@
 /** Acts on a student's record: shown at once, sent in order, undone in one move. */
-import type { ActId, ActRequest, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
+import type { ActRequest } from '@vein-mend/core/record'
 import { createContext, use, useCallback, useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import { freshAct } from './freshId'

@@ -1,6 +1,6 @@
 /** Sending what is measured: how far it is, and leaving it. */
 import { useQuery } from '@tanstack/react-query'
-import type { ActId, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api } from './api'

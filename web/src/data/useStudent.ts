@@ -1,7 +1,8 @@
 /** A student's record with everything not yet sent already in it. */
 import type { PackResponse, StudentResponse } from '@vein-mend/contract'
 import type { Knowledge } from '@vein-mend/core/packs'
-import type { StudentId, StudentRecord } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
+import type { StudentRecord } from '@vein-mend/core/record'
 import { useEffect, useMemo } from 'react'
 import { api } from './api'
 import type { Parcel } from './mail/parcel'

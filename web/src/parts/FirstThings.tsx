@@ -1,6 +1,7 @@
 /** What is known before a lesson begins, beside the faults. */
 import { lagOf } from '@vein-mend/core/watch'
-import type { Brief, FormerTeacher } from '@vein-mend/core/record'
+import type { Brief } from '@vein-mend/core/standing'
+import type { FormerTeacher } from '@vein-mend/core/record'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../data/studentContext'

@@ -2,13 +2,8 @@
 import { sayPass } from '@vein-mend/core/packs'
 import { useView } from '../data/studentContext'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
-import {
-  activeProjects,
-  factsOf,
-  gatesFailedBy,
-  PROJECTS_MOST,
-  stoppedParts,
-} from '@vein-mend/core/record'
+import { activeProjects, factsOf, PROJECTS_MOST, stoppedParts } from '@vein-mend/core/record'
+import { gatesFailedBy } from '@vein-mend/core/standing'
 import { buildLadder } from '@vein-mend/core/remedy'
 import type { LadderPlan } from '@vein-mend/core/remedy'
 import type { StudentView } from '../data/useStudent'

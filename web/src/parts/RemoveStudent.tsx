@@ -1,7 +1,7 @@
 /** Taking a student out for good: the one thing here that cannot be undone, so it says so and asks for the name. */
 import { useQuery } from '@tanstack/react-query'
 import type { StudentRemoved } from '@vein-mend/contract'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'

@@ -1,6 +1,6 @@
 /** Recordings, pictures and played notes: heard, seen, taken out. */
-import { caseOf } from '@vein-mend/core/record'
-import type { Take } from '@vein-mend/core/record'
+import { caseOf } from '@vein-mend/core/takes'
+import type { Take } from '@vein-mend/core/takes'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { useView } from '../data/studentContext'

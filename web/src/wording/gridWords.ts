@@ -1,5 +1,5 @@
 /** The grid of colours of a plucked string, in words. */
-import type { GridCell } from '@vein-mend/core/record'
+import type { GridCell } from '@vein-mend/core/takes'
 
 export const PLACE_WORDS: Readonly<Record<GridCell['place'], string>> = {
   fingerboard: 'by the fingerboard',

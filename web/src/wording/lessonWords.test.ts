@@ -1,6 +1,7 @@
 /** A lesson in words: all of it for the record, kind and plain for the family. */
 import type { IsoDate } from '@vein-mend/core/kit'
-import type { FaultInLesson, LessonSummary, Stop } from '@vein-mend/core/record'
+import type { FaultInLesson, LessonSummary } from '@vein-mend/core/standing'
+import type { Stop } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { sayForFamily, sayForRecord } from './lessonWords'
 

@@ -1,5 +1,5 @@
 /** A lesson in words: one text for the record, one in plain words for the family. */
-import type { FaultInLesson, LessonSummary } from '@vein-mend/core/record'
+import type { FaultInLesson, LessonSummary } from '@vein-mend/core/standing'
 import { longDay } from './dates'
 import { CONDITION_WORDS, plural, STRENGTH_WORDS } from './words'
 

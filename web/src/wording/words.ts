@@ -14,8 +14,8 @@ import type {
   Way,
 } from '@vein-mend/core/packs'
 import type { TakeKind } from '@vein-mend/core/analysers'
+import type { AgendaKind } from '@vein-mend/core/standing'
 import type {
-  AgendaKind,
   BreakReason,
   CaseStatus,
   Commitment,

@@ -1,6 +1,6 @@
 import { besideAct, dayNoted, plain } from '../actModule'
-import { stopsOfCard } from '../stops'
-import { withoutConsentless } from '../takes'
+import { stopsOfCard } from '../stopping'
+import { withoutConsentless } from '../takeConsents'
 import { cardShape } from './cardShape'
 
 /** The card as it is now. */

@@ -2,7 +2,7 @@
 import { digest, flag, id, nullable, number, oneOf, optional, text, whole } from '../../kit'
 import { BODY_PARTS, CONDITIONS, STRANDS, STRENGTHS } from '../../packs'
 import { WEEKDAYS } from '../card'
-import type { ActId, CaseId, LessonId } from '../ids'
+import type { ActId, CaseId, LessonId } from '../../kit'
 
 /** Letters of a name, of a sentence, and of a page. */
 export const NAME_MOST = 80

@@ -4,7 +4,7 @@ import { besideAct, plain } from '../actModule'
 import { atHome } from '../atHome'
 import type { HomeHurt } from '../homeLog'
 import type { StudentRecord } from '../state'
-import { raiseStop, stopsHolding } from '../stops'
+import { raiseStop, stopsHolding } from '../stopping'
 import { lately } from './daysAhead'
 import * as fields from './fields'
 

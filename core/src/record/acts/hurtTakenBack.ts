@@ -1,6 +1,6 @@
 import { day, optional } from '../../kit'
 import { besideAct, plain } from '../actModule'
-import { endStops } from '../stops'
+import { endStops } from '../stopping'
 import { lately } from './daysAhead'
 import * as fields from './fields'
 

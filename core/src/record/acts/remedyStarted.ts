@@ -8,7 +8,7 @@ import { factsOf } from '../factsOf'
 import { refuseThirdProject } from '../projects'
 import { refused } from '../refusal'
 import type { StudentRecord } from '../state'
-import { stoppedParts } from '../stops'
+import { stoppedParts } from '../stopping'
 import * as fields from './fields'
 import { rungsShape } from './rungShape'
 

@@ -4,7 +4,7 @@ import { filled, lessonAct } from '../actModule'
 import type { Body } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
-import { strengthOf, takeSays } from '../takeSays'
+import { strengthOf, takeSays } from '../../takes'
 import * as fields from './fields'
 import { lacksNumber, measureShape, VALUE } from './measureShape'
 

@@ -3,7 +3,7 @@ import { filled, lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
 import { refused } from '../refusal'
 import { lessonOf } from '../state'
-import { endStops, raiseStop } from '../stops'
+import { endStops, raiseStop } from '../stopping'
 import * as fields from './fields'
 
 /** No take is longer than an hour. */

@@ -1,8 +1,8 @@
 import { day, oneOf, usually } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { refuse } from '../refusal'
-import { STOP_ENDS } from '../stop'
-import { endStops, stopsHolding } from '../stops'
+import { STOP_ENDS } from '../stopShape'
+import { endStops, stopsHolding } from '../stopping'
 import * as fields from './fields'
 
 /** The teacher says that what hurt is gone, or that a professional has looked at it. */

@@ -3,7 +3,7 @@ import type { ActModule } from '../actModule'
 import type { StudentCard } from '../card'
 import { emptyRecord } from '../emptyRecord'
 import { refuse } from '../refusal'
-import { stopsOfCard } from '../stops'
+import { stopsOfCard } from '../stopping'
 import { cardShape } from './cardShape'
 
 interface Added {

@@ -1,10 +1,10 @@
 import { digest, nullable, object, oneOf, optional, text, whole } from '../../kit'
 import { TAKE_KINDS } from '../../analysers'
 import { lessonAct, plain } from '../actModule'
-import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../gridCell'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '../../takes'
 import { refuse } from '../refusal'
 import { lessonOf } from '../state'
-import { mayKeep } from '../takes'
+import { mayKeep } from '../takeConsents'
 import * as fields from './fields'
 
 /** Letters of a media type. */

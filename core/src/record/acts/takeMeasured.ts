@@ -3,7 +3,7 @@ import { NOT_MEASURED } from '../../analysers'
 import { besideAct, plain } from '../actModule'
 import type { Body } from '../actModule'
 import { refuse } from '../refusal'
-import type { TakeReading } from '../takes'
+import type { TakeReading } from '../../takes'
 import * as fields from './fields'
 import { lacksNumber, measureShape } from './measureShape'
 

@@ -1,20 +1,10 @@
 /** A teacher's desk for tests: one student, lessons a week apart. */
 import { addDays } from '../../kit'
-import type { IsoDate, IsoInstant } from '../../kit'
+import type { IsoDate, IsoInstant, ActId, CaseId, LessonId } from '../../kit'
 import type { Condition } from '../../packs'
 import { USUAL_MENDING } from '../../mending'
-import { EMPTY_CARD, playRecord, refuseAct, undoAct } from '../index'
-import type {
-  Act,
-  ActBody,
-  ActId,
-  ActOf,
-  CaseId,
-  CaseState,
-  LessonId,
-  StudentCard,
-  StudentRecord,
-} from '../index'
+import { EMPTY_CARD, playRecord, refuseAct, undoAct } from '..'
+import type { Act, ActBody, ActOf, CaseState, StudentCard, StudentRecord } from '..'
 
 export const START = '2026-01-12' as IsoDate
 export const TODAY = '2026-03-02' as IsoDate

@@ -1,7 +1,8 @@
 /** An instrument in small, for requests to be filled out from. */
 import type { Fault, Finding, Knowledge, Remedy } from '../../packs'
-import { completeAct } from '../index'
-import type { ActRequest, CaseId, LessonId } from '../index'
+import { completeAct } from '..'
+import type { ActRequest } from '..'
+import type { CaseId, LessonId } from '../../kit'
 import { Desk } from './desk'
 
 export const BEGINNER = 0.2

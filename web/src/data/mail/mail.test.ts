@@ -1,6 +1,7 @@
 /** The mail with a world made up round it: a store, a server that answers as told, a clock that is turned by hand. */
 import type { CodedRefusal } from '@vein-mend/contract'
-import type { ActId, IdentifiedRequest, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
+import type { IdentifiedRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { Mail } from './mail'
 import type { Posted, Word } from './mail'

@@ -1,6 +1,7 @@
 /** Acts on their way to the server, with the studio they are for. */
 import type { CodedRefusal } from '@vein-mend/contract'
-import type { IdentifiedRequest, StudentId } from '@vein-mend/core/record'
+import type { IdentifiedRequest } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 
 /** Where a parcel goes: to a student's record, or in at the door for home. */
 export type Address =

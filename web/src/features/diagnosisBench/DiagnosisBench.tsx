@@ -1,7 +1,7 @@
 /** The diagnosis bench: rivals side by side, what would overturn them, and what drives what. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
 import type { DiagnosisBench, Rival } from '@vein-mend/core/diagnosis'
-import type { LessonId } from '@vein-mend/core/record'
+import type { LessonId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'

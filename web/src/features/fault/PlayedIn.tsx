@@ -1,7 +1,8 @@
 /** What was measured of a fault, take by take: the newest first, with the value each of its signs is told by. */
-import { caseOf, latestReading, takeSays } from '@vein-mend/core/record'
+import { caseOf, latestReading, takeSays } from '@vein-mend/core/takes'
 import { playedAtHome } from '@vein-mend/core/practice'
-import type { CaseState, Take } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
+import type { Take } from '@vein-mend/core/takes'
 import { analyserOf, timing } from '@vein-mend/core/analysers'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'

@@ -1,5 +1,5 @@
-import type { IsoDate } from '@vein-mend/core/kit'
-import type { ActId, LessonId, Take } from '@vein-mend/core/record'
+import type { IsoDate, ActId, LessonId } from '@vein-mend/core/kit'
+import type { Take } from '@vein-mend/core/takes'
 import { expect, test } from 'vitest'
 import { trendsOf } from './trends'
 

@@ -1,7 +1,7 @@
 /** What takes of one fault measured, lesson by lesson. */
 import type { IsoDate } from '@vein-mend/core/kit'
-import { latestReading } from '@vein-mend/core/record'
-import type { Take, TakeMeasure } from '@vein-mend/core/record'
+import { latestReading } from '@vein-mend/core/takes'
+import type { Take, TakeMeasure } from '@vein-mend/core/takes'
 
 /** The value of one lesson. */
 export interface TrendPoint extends TakeMeasure {

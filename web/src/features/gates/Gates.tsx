@@ -1,8 +1,9 @@
 /** Gates: which techniques are open, on what evidence, what comes before them, and which are got ready for. */
 import { StudentContext, useView } from '../../data/studentContext'
 import { layoutChain } from '@vein-mend/core/seam'
-import { factsOf, gateOpenings, gateStates, stoppedOf } from '@vein-mend/core/record'
-import type { GateState, NeedState } from '@vein-mend/core/record'
+import { factsOf, stoppedOf } from '@vein-mend/core/record'
+import { gateOpenings, gateStates } from '@vein-mend/core/standing'
+import type { GateState, NeedState } from '@vein-mend/core/standing'
 import { gateAhead } from '@vein-mend/core/practice'
 import { Link, useParams } from 'react-router'
 import { useActs } from '../../data/useActs'

@@ -1,7 +1,7 @@
 /** A word from home to the teacher. */
 import type { HomeResponse } from '@vein-mend/contract'
 import { tellsHarm } from '@vein-mend/core/packs'
-import type { ActId } from '@vein-mend/core/record'
+import type { ActId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'

@@ -1,7 +1,7 @@
 import type { HomeResponse } from '@vein-mend/contract'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, ActId } from '@vein-mend/core/kit'
 import { BODY_PARTS } from '@vein-mend/core/packs'
-import type { ActId, IdentifiedRequest } from '@vein-mend/core/record'
+import type { IdentifiedRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { dayShown, PAGE_SHAPE, parseSeen, playsNothing, withWaiting } from './homeQueue'
 

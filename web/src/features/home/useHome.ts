@@ -1,8 +1,8 @@
 /** The page at home: what was last seen and what is not yet sent outlive a reload and a lost connection. */
 import { useQuery } from '@tanstack/react-query'
 import type { HomeResponse } from '@vein-mend/contract'
-import type { IsoDate } from '@vein-mend/core/kit'
-import type { ActId, ActOf } from '@vein-mend/core/record'
+import type { IsoDate, ActId } from '@vein-mend/core/kit'
+import type { ActOf } from '@vein-mend/core/record'
 import { format } from 'date-fns'
 import { useEffect, useMemo } from 'react'
 import { api, ApiError } from '../../data/api'

@@ -1,7 +1,9 @@
 /** Choosing what to mend: an order with reasons, the student picks; a third project replaces one. */
 import { useView, useLesson } from '../../data/studentContext'
-import { activeProjects, PROJECTS_MOST, proposeProjects } from '@vein-mend/core/record'
-import type { CaseState, ProjectReason, ProposedProject } from '@vein-mend/core/record'
+import { activeProjects, PROJECTS_MOST } from '@vein-mend/core/record'
+import { proposeProjects } from '@vein-mend/core/standing'
+import type { CaseState } from '@vein-mend/core/record'
+import type { ProjectReason, ProposedProject } from '@vein-mend/core/standing'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'

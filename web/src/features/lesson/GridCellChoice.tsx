@@ -1,6 +1,6 @@
 /** Which cell of the grid of colours a plucked take is for; none unless somebody asks. */
-import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/record'
-import type { GridCell } from '@vein-mend/core/record'
+import { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/takes'
+import type { GridCell } from '@vein-mend/core/takes'
 import { Choice } from '../../ui/Choice'
 import { Fold } from '../../ui/Fold'
 import { PLACE_WORDS, TOUCH_WORDS } from '../../wording/gridWords'

@@ -1,5 +1,5 @@
 /** Brings a recording, a picture or a MIDI file into the lesson; it goes straight to the studio's own machine. */
-import type { CaseId } from '@vein-mend/core/record'
+import type { CaseId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { api } from '../../data/api'

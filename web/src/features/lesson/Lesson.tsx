@@ -1,7 +1,7 @@
 /** The lesson desk: the path in its order on the left, what was noted and what could explain it on the right. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
-import { agenda, brief, nextStep } from '@vein-mend/core/record'
-import type { LessonId } from '@vein-mend/core/record'
+import { agenda, brief, nextStep } from '@vein-mend/core/standing'
+import type { LessonId } from '@vein-mend/core/kit'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'

@@ -1,6 +1,7 @@
 /** The lesson as a path in its order, each step one touch away, and a quiet clock: no alarm, only where it stands. */
-import { agenda, nextStep, stepAt } from '@vein-mend/core/record'
-import type { AgendaKind, AgendaStep, LessonState } from '@vein-mend/core/record'
+import { agenda, nextStep, stepAt } from '@vein-mend/core/standing'
+import type { AgendaKind, AgendaStep } from '@vein-mend/core/standing'
+import type { LessonState } from '@vein-mend/core/record'
 import { Check } from 'lucide-react'
 import { useEffect, useState } from 'react'
 import { useLesson, useView } from '../../data/studentContext'

@@ -1,7 +1,8 @@
 /** A rung played into the record: recorded, from a MIDI keyboard, tapped, from a file, or by the made-up players that ship. */
 import { useQuery } from '@tanstack/react-query'
 import type { Exercise, InstrumentSound } from '@vein-mend/core/music'
-import type { CaseState, GridCell } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
+import type { GridCell } from '@vein-mend/core/takes'
 import { factsOf, mayKeep } from '@vein-mend/core/record'
 import { rungExercise, soundFor, tempoNow } from '@vein-mend/core/remedy'
 import type { LadderRung } from '@vein-mend/core/remedy'

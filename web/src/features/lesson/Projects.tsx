@@ -1,6 +1,7 @@
 /** What is being mended: recall the cue, look before prompting, try the rung, decide. */
 import { useView, useLesson } from '../../data/studentContext'
-import { activeProjects, brief } from '@vein-mend/core/record'
+import { activeProjects } from '@vein-mend/core/record'
+import { brief } from '@vein-mend/core/standing'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
 import type { StudentView } from '../../data/useStudent'
 import { Section } from '../../ui/Page'

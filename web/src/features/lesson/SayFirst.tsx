@@ -1,5 +1,5 @@
 /** What works is said before anything else: the strength that has waited longest, or a new one. */
-import { brief } from '@vein-mend/core/record'
+import { brief } from '@vein-mend/core/standing'
 import { useId } from 'react'
 import { useLesson, useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'

@@ -1,9 +1,9 @@
 /** The command line beside signs: what is offered for what is typed, and what it does. */
 import { USUAL_MENDING } from '@vein-mend/core/mending'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
-import type { IsoDate } from '@vein-mend/core/kit'
+import type { IsoDate, ActId, CaseId, LessonId } from '@vein-mend/core/kit'
 import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
-import type { Act, ActBody, ActId, ActRequest, CaseId, LessonId } from '@vein-mend/core/record'
+import type { Act, ActBody, ActRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { COMMANDS_ONLY, commandsFor } from './commands'
 import type { DeskActions } from './deskTypes'

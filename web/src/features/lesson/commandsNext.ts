@@ -1,6 +1,8 @@
 /** What the next step of the lesson is done with: offered first after a lone point, so that two keys do it. */
-import { activeProjects, agenda, brief, restsForPain } from '@vein-mend/core/record'
-import type { AgendaStep, CaseState } from '@vein-mend/core/record'
+import { activeProjects, restsForPain } from '@vein-mend/core/record'
+import { agenda, brief } from '@vein-mend/core/standing'
+import type { AgendaStep } from '@vein-mend/core/standing'
+import type { CaseState } from '@vein-mend/core/record'
 import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
 import type { Tries } from '@vein-mend/core/remedy'
 import type { Command, Desk } from './deskTypes'

@@ -1,4 +1,5 @@
-import type { AgendaKind, AgendaStep, CaseState } from '@vein-mend/core/record'
+import type { AgendaKind, AgendaStep } from '@vein-mend/core/standing'
+import type { CaseState } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { CLOSE_PLACE, placeOf, SAY_PLACE, SETUP_PLACE, SIGNS_PLACE } from './deskPlaces'
 

@@ -1,5 +1,6 @@
 /** Where on the desk each step of the lesson is done, and the way there. */
-import type { AgendaStep, CaseId } from '@vein-mend/core/record'
+import type { AgendaStep } from '@vein-mend/core/standing'
+import type { CaseId } from '@vein-mend/core/kit'
 import { STOPS_PLACE } from '../../parts/stopsPlace'
 
 export const SIGNS_PLACE = 'desk-signs'

@@ -1,8 +1,7 @@
 /** One fault of a pack, opened out. */
-import { sayPass } from '@vein-mend/core/packs'
+import { sayPass, STAGES } from '@vein-mend/core/packs'
 import type { PackResponse } from '@vein-mend/contract'
 import type { LearnedPrior } from '@vein-mend/core/insight'
-import { STAGES } from '@vein-mend/core/packs'
 import type { Fault, Knowledge } from '@vein-mend/core/packs'
 import { Link } from 'react-router'
 import { Fold } from '../../ui/Fold'

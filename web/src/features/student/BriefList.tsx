@@ -1,7 +1,7 @@
 /** The thirty seconds before the lesson. */
 import { useView } from '../../data/studentContext'
-import { brief } from '@vein-mend/core/record'
-import type { BriefItem } from '@vein-mend/core/record'
+import { brief } from '@vein-mend/core/standing'
+import type { BriefItem } from '@vein-mend/core/standing'
 import { Link } from 'react-router'
 import { FirstThings, Known } from '../../parts/FirstThings'
 import { Section } from '../../ui/Page'

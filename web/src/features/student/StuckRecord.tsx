@@ -1,7 +1,7 @@
 /** A record that stops at a note that cannot be: said here, with every way on. None of them loses a note. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import type { ErrorResponse, StudentCopy } from '@vein-mend/contract'
-import type { ActId, StudentId } from '@vein-mend/core/record'
+import type { ActId, StudentId } from '@vein-mend/core/kit'
 import { useEffect } from 'react'
 import type { ReactNode } from 'react'
 import { toast } from 'sonner'

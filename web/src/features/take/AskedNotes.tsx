@@ -1,5 +1,5 @@
 /** The notes a take was asked to be. */
-import type { TakeOf } from '@vein-mend/core/record'
+import type { TakeOf } from '@vein-mend/core/takes'
 import { useView } from '../../data/studentContext'
 
 /** The notes that were asked, where the rung is still on its ladder. */

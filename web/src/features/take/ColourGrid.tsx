@@ -1,6 +1,6 @@
 /** The grid of colours of a plucked string, filled from takes: brighter is a larger number. */
-import { colourGrid, GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/record'
-import type { ColouredCell, GridCell, Take } from '@vein-mend/core/record'
+import { colourGrid, GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from '@vein-mend/core/takes'
+import type { ColouredCell, GridCell, Take } from '@vein-mend/core/takes'
 import { Link } from 'react-router'
 import { useView } from '../../data/studentContext'
 import { Section } from '../../ui/Page'

@@ -1,14 +1,9 @@
 /** What a take counts for: a try of its rung, and this lesson's look at the fault. The measure proposes, the teacher decides. */
 import { writeWithin } from '@vein-mend/core/packs'
-import {
-  caseOf,
-  latestReading,
-  restsForPain,
-  takeSays,
-  verdictByRule,
-  verdictOn,
-} from '@vein-mend/core/record'
-import type { CaseState, LessonState, Take, TakeVerdict } from '@vein-mend/core/record'
+import { caseOf, latestReading, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/takes'
+import { restsForPain } from '@vein-mend/core/record'
+import type { CaseState, LessonState } from '@vein-mend/core/record'
+import type { Take, TakeVerdict } from '@vein-mend/core/takes'
 import { useState } from 'react'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'

@@ -1,5 +1,5 @@
 /** A moment of a recording noted as a sign. */
-import type { Take } from '@vein-mend/core/record'
+import type { Take } from '@vein-mend/core/takes'
 import { useState } from 'react'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'

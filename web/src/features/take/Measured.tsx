@@ -1,6 +1,7 @@
 /** Every value of a take, beside those of other takes; and measuring it anew. */
-import { latestReading } from '@vein-mend/core/record'
-import type { CaseId, Take, TakeReading } from '@vein-mend/core/record'
+import { latestReading } from '@vein-mend/core/takes'
+import type { CaseId } from '@vein-mend/core/kit'
+import type { Take, TakeReading } from '@vein-mend/core/takes'
 import { analyserOf, MEASURES_DESCRIBED } from '@vein-mend/core/analysers'
 import { useState } from 'react'
 import { api } from '../../data/api'

@@ -1,7 +1,7 @@
 /** Played notes: heard again by plain tones, and shown note by note. */
 import type { TakeTimingResponse } from '@vein-mend/contract'
-import { latestReading } from '@vein-mend/core/record'
-import type { Take } from '@vein-mend/core/record'
+import { latestReading } from '@vein-mend/core/takes'
+import type { Take } from '@vein-mend/core/takes'
 import { Play, Square } from 'lucide-react'
 import { useEffect, useRef, useState } from 'react'
 import { api } from '../../data/api'

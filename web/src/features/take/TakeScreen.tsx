@@ -1,6 +1,6 @@
 /** A take: how it was played or sounded, what it measures, what that says, and how it was the last time. */
-import { caseOf } from '@vein-mend/core/record'
-import type { Take } from '@vein-mend/core/record'
+import { caseOf } from '@vein-mend/core/takes'
+import type { Take } from '@vein-mend/core/takes'
 import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import { Failed } from '../../data/Failed'

@@ -1,6 +1,7 @@
 /** What a take says of the signs its pack lets be measured, and noting it. */
-import { notToldYet, takeSays } from '@vein-mend/core/record'
-import type { LessonState, Take, TakeSays } from '@vein-mend/core/record'
+import { notToldYet, takeSays } from '@vein-mend/core/takes'
+import type { LessonState } from '@vein-mend/core/record'
+import type { Take, TakeSays } from '@vein-mend/core/takes'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'

@@ -1,8 +1,8 @@
 /** One day's students, each with the one thing to look at first. */
 import type { StudentListed } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { firstThing } from '@vein-mend/core/record'
-import type { FirstThing } from '@vein-mend/core/record'
+import { firstThing } from '@vein-mend/core/standing'
+import type { FirstThing } from '@vein-mend/core/standing'
 import { Link } from 'react-router'
 import { buttonClass } from '../../ui/Button'
 import { nearDay, shortDay } from '../../wording/dates'

@@ -1,8 +1,8 @@
 /** What is not to be forgotten, by what is to be done about it. */
 import type { StudentListed } from '@vein-mend/contract'
 import type { IsoDate } from '@vein-mend/core/kit'
-import { groupDues } from '@vein-mend/core/record'
-import type { Due, DueGroup } from '@vein-mend/core/record'
+import { groupDues } from '@vein-mend/core/standing'
+import type { Due, DueGroup } from '@vein-mend/core/standing'
 import { Link } from 'react-router'
 import { Section } from '../../ui/Page'
 import { nearDay, shortDay } from '../../wording/dates'

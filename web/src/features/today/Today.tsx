@@ -1,5 +1,5 @@
 /** Today: who comes, the one thing to look at first with each, and what is not to be forgotten. */
-import { inOrderOfLessons } from '@vein-mend/core/record'
+import { inOrderOfLessons } from '@vein-mend/core/standing'
 import type { StudentsResponse } from '@vein-mend/contract'
 import { Link } from 'react-router'
 import { usePacks, useStudents } from '../../data/useStudent'

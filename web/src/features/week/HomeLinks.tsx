@@ -1,7 +1,7 @@
 /** The link for home: made, shown once, taken back. */
 import { useQuery } from '@tanstack/react-query'
 import type { HomeLinkMade } from '@vein-mend/contract'
-import type { StudentId } from '@vein-mend/core/record'
+import type { StudentId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { api } from '../../data/api'
 import { useChange } from '../../data/useChange'

@@ -1,7 +1,9 @@
 /** What the teacher wants of the weeks besides minutes: the balance of the hands, the group, what goes first. */
 import { useView } from '../../data/studentContext'
-import { activeProjects, HAND_BALANCES, weakerHand } from '@vein-mend/core/record'
-import type { CaseId, HandBalance, WeekWishes } from '@vein-mend/core/record'
+import { activeProjects, HAND_BALANCES } from '@vein-mend/core/record'
+import { weakerHand } from '@vein-mend/core/standing'
+import type { CaseId } from '@vein-mend/core/kit'
+import type { HandBalance, WeekWishes } from '@vein-mend/core/record'
 import { useActs } from '../../data/useActs'
 import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'

@@ -2,7 +2,8 @@
 import { useView } from '../../data/studentContext'
 import { readSeam } from '@vein-mend/core/seam'
 import type { SeamReading } from '@vein-mend/core/seam'
-import type { CaseState, LessonId } from '@vein-mend/core/record'
+import type { CaseState } from '@vein-mend/core/record'
+import type { LessonId } from '@vein-mend/core/kit'
 import { longDay } from '../../wording/dates'
 import { CONDITION_WORDS, percent, plural, STATE_WORDS, STRENGTH_WORDS } from '../../wording/words'
 

@@ -1,0 +1,32 @@
+/** One thing that stops the playing, as the record keeps it. */
+import type { IsoDate, ActId } from '../kit'
+import type { BodyPart } from '../packs'
+
+/** Who told of it. */
+export type StopSource = 'sign' | 'card' | 'home'
+
+/** Ways in which a teacher ends a stop. */
+export const STOP_ENDS = ['gone', 'looked-at'] as const
+/** How a stop ended; what was tapped by mistake at home is taken back there. */
+export type StopEnd = (typeof STOP_ENDS)[number] | 'taken-back'
+
+/** One thing that stops, or stopped. */
+export interface Stop {
+  /** The act that told of it. */
+  readonly act: ActId
+  readonly source: StopSource
+  /** Parts that may not be loaded; all of them where nobody said which. */
+  readonly parts: readonly BodyPart[]
+  readonly words: string
+  readonly on: IsoDate
+  /** The sign, for one that was noted in a lesson. */
+  readonly finding: string | null
+  /** What was being practised, for one told from home. */
+  readonly item: string | null
+  readonly ended: {
+    readonly act: ActId
+    readonly how: StopEnd
+    readonly on: IsoDate
+    readonly words: string
+  } | null
+}
