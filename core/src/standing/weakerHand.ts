@@ -2,7 +2,7 @@
 import { addDays } from '../kit'
 import { mayTell } from '../analysers'
 import type { StudentRecord } from '../record'
-import { latestReading } from '../takes'
+import { measureNow } from '../takes'
 import type { Take, TakeMeasure } from '../takes'
 
 /** A take tells of the hand for so long: two months of practice change it; common practice, no source. */
@@ -21,12 +21,11 @@ export function weakerHand(record: StudentRecord): WeakerHand | null {
   const last = record.lessons.at(-1)?.date
   if (last === undefined) return null
   const found = record.takes.flatMap((take) => {
-    const reading = latestReading(take)
-    const measure = reading?.measures.find((m) => m.name === 'left-more-uneven')
+    const found = measureNow(take, 'left-more-uneven')
     // Two fingers that tap are not two hands that play.
-    const played = reading !== null && mayTell(reading.analyser, 'left-more-uneven')
+    const played = found && mayTell(found.reading.analyser, 'left-more-uneven')
     const tells = played && !take.removed && take.date >= addDays(last, -DAYS_TELLING)
-    return tells && measure ? [{ take, measure }] : []
+    return tells ? [{ take, measure: found.measure }] : []
   })
   const latest = found.at(-1)
   if (!latest) return null

@@ -1,6 +1,6 @@
 /** The grid of colours of a plucked string: where on the neck, where it is plucked, and how long the finger bends. */
 import type { GridCell } from './gridCell'
-import { latestReading } from './takeSays'
+import { measureNow } from './takeSays'
 import type { Take, TakeMeasure } from './take'
 
 /** A cell with the colour of the latest take that was played for it. */
@@ -18,7 +18,7 @@ export function colourGrid(takes: readonly Take[]): readonly ColouredCell[] {
   const filled: ColouredCell[] = []
   for (const take of takes.toReversed()) {
     const { grid: cell } = take
-    const brightness = latestReading(take)?.measures.find((m) => m.name === 'brightness')
+    const brightness = measureNow(take, 'brightness')?.measure
     if (!cell || !brightness || take.removed) continue
     if (!filled.some((f) => isSame(f.cell, cell))) filled.push({ cell, take, brightness })
   }

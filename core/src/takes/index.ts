@@ -7,7 +7,9 @@ export type { Take, TakeFile, TakeMeasure, TakeOf, TakeReading } from './take'
 export {
   caseOf,
   latestReading,
+  measureNow,
   notToldYet,
+  readingsNow,
   strengthOf,
   takeSays,
   verdictByRule,

@@ -27,6 +27,8 @@ export interface TakeMeasure {
 /** What one version of one analyser found; a newer one is put beside it. */
 export interface TakeReading {
   readonly act: ActId
+  /** Names the measuring it was part of: what several analysers read of one take at one time holds together. */
+  readonly run: ActId
   readonly analyser: string
   readonly version: string
   readonly measures: readonly TakeMeasure[]

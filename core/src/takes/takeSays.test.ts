@@ -5,6 +5,8 @@ import type { Knowledge, MeasuredBy, PassRule } from '../packs'
 import {
   caseOf,
   latestReading,
+  measureNow,
+  readingsNow,
   notToldYet,
   strengthOf,
   takeSays,
@@ -24,7 +26,14 @@ const measure = (name: string, value: number, more: Partial<TakeMeasure> = {}): 
 })
 
 const reading = (measures: readonly TakeMeasure[], more: object = {}): TakeReading =>
-  ({ act: 'act-1', analyser: 'timing', version: '1', measures, ...more }) as unknown as TakeReading
+  ({
+    act: 'act-1',
+    run: 'act-1',
+    analyser: 'timing',
+    version: '1',
+    measures,
+    ...more,
+  }) as TakeReading
 
 let nth = 0
 /** A take of its lesson, a week apart; with the reading that holds, or none. */
@@ -51,6 +60,29 @@ const record = (...takes: Take[]) => ({ takes }) as unknown as StudentRecord
 
 const UNEVEN = { by: 'unevenness', side: 'over', at: 30 } as const
 const idsOf = (said: readonly { finding: { id: string } }[]) => said.map((s) => s.finding.id)
+
+describe('a take measured by several', () => {
+  const steady = measure('jitter', 5)
+  const first = reading([measure('unevenness', 60), measure('jitter', 1)], { run: 'run-1' })
+  const others = [
+    reading([measure('unevenness', 10)], { run: 'run-2' }),
+    reading([steady], { run: 'run-2', analyser: 'taps' }),
+  ]
+  const take = takeOf(1, null, { readings: [first, ...others] })
+
+  test('holds what all of them read at the last measuring, and nothing of those before it', () => {
+    expect(readingsNow(take)).toEqual(others)
+    expect(latestReading(take)).toBe(others[0])
+    expect(measureNow(take, 'jitter')).toEqual({ measure: steady, reading: others[1] })
+    expect(measureNow(take, 'tempo')).toBeNull()
+    expect(readingsNow(takeOf(1, null))).toEqual([])
+  })
+
+  test('speaks by each analyser as that one may tell', () => {
+    const known = knowing(['even', UNEVEN], ['beat', { by: 'jitter', side: 'over', at: 3 }])
+    expect(idsOf(takeSays(record(take), take, known))).toEqual(['even'])
+  })
+})
 
 describe('a take and its signs', () => {
   const far = takeOf(1, reading([measure('unevenness', 60), measure('tempo-drift', 1)]))
@@ -79,7 +111,7 @@ describe('a take and its signs', () => {
   test('the latest reading holds, and says of which fault it is', () => {
     const [first, last] = [
       reading([measure('unevenness', 60)]),
-      reading([measure('unevenness', 5)]),
+      reading([measure('unevenness', 5)], { run: 'act-2' }),
     ]
     const twice = takeOf(1, null, { readings: [first, last], case: 'case-0' })
     expect(latestReading(twice)).toBe(last)

@@ -27,9 +27,30 @@ export interface TakeSays {
 /** Lessons with that measure from which a student has a usual value of their own. */
 const OWN_LEAST = 2
 
-/** The reading that holds: the latest of the take. */
+/** What holds of a take: the readings of its latest measuring, by each analyser that reads such a take. */
+export function readingsNow(take: Take): readonly TakeReading[] {
+  const run = take.readings.at(-1)?.run
+  return take.readings.filter((r) => r.run === run)
+}
+
+/** The first of the readings that hold; what all of one measuring have in common stands in it. */
 export function latestReading(take: Take): TakeReading | null {
-  return take.readings.at(-1) ?? null
+  return readingsNow(take)[0] ?? null
+}
+
+/** A value with the reading it stands in. */
+interface MeasureRead {
+  readonly measure: TakeMeasure
+  readonly reading: TakeReading
+}
+
+/** The value of that name, of whatever analyser, in the readings that hold; null where there is none. */
+export function measureNow(take: Take, name: string): MeasureRead | null {
+  for (const reading of readingsNow(take)) {
+    const measure = reading.measures.find((m) => m.name === name)
+    if (measure) return { measure, reading }
+  }
+  return null
 }
 
 /** The fault a take is of: that of the rung it was laid against, or the one it was kept for. */
@@ -42,14 +63,13 @@ export function caseOf(take: Take): CaseId | null {
  * readings of the same analyser: what is tapped is not played, and sound is heard less exactly than keys.
  */
 function ownValue(record: WithTakes, take: Take, name: string): number | null {
-  const analyser = latestReading(take)?.analyser
+  const analyser = measureNow(take, name)?.reading.analyser
   const byLesson = new Map<string, number[]>()
   for (const other of record.takes) {
     if (other.lesson === take.lesson || other.date > take.date || other.removed) continue
-    const reading = latestReading(other)
-    const value = reading?.measures.find((m) => m.name === name)?.value
-    if (value === undefined || reading?.analyser !== analyser) continue
-    byLesson.set(other.lesson, [...(byLesson.get(other.lesson) ?? []), value])
+    const found = measureNow(other, name)
+    if (!found || found.reading.analyser !== analyser) continue
+    byLesson.set(other.lesson, [...(byLesson.get(other.lesson) ?? []), found.measure.value])
   }
   if (byLesson.size < OWN_LEAST) return null
   return medianOf([...byLesson.values()].map(medianOf))
@@ -64,23 +84,21 @@ function fits({ crossing, by }: MeasuredBy, reading: TakeReading): boolean {
 /** A take at so much of the tempo, or less, is a slower one; common practice. */
 const SLOWER = 0.8
 
-const valueOf = (reading: TakeReading, name: string) =>
-  reading.measures.find((m) => m.name === name)
-
 /** The slowest other take of the same rung and lesson, where it is slower enough to compare; null for none. */
-function slowerReading(record: WithTakes, take: Take, reading: TakeReading) {
-  const tempo = valueOf(reading, 'tempo')?.value ?? 0
+function slowerTake(record: WithTakes, take: Take): Take | null {
+  const now = measureNow(take, 'tempo')
+  if (!now) return null
   const slower = record.takes.flatMap((other) => {
-    const found = latestReading(other)
-    const own = found && valueOf(found, 'tempo')
+    const found = measureNow(other, 'tempo')
     const same =
       other.lesson === take.lesson &&
-      found?.of?.rung === reading.of?.rung &&
-      found?.analyser === reading.analyser
-    return own && same && !other.removed && own.value <= SLOWER * tempo ? [{ found, own }] : []
+      found?.reading.of?.rung === now.reading.of?.rung &&
+      found?.reading.analyser === now.reading.analyser
+    const enough = found && found.measure.value <= SLOWER * now.measure.value
+    return enough && same && !other.removed ? [{ other, tempo: found.measure.value }] : []
   })
-  const [slowest] = slower.sort((a, b) => a.own.value - b.own.value)
-  return slowest?.found ?? null
+  const [slowest] = slower.sort((a, b) => a.tempo - b.tempo)
+  return slowest?.other ?? null
 }
 
 /** The value as it lies against the student's own usual one; of times as many, their ratio less one. */
@@ -100,11 +118,10 @@ export function notToldYet(
   take: Take,
   knowledge: Knowledge,
 ): readonly Finding[] {
-  const reading = latestReading(take)
   return knowledge.findings.filter(
     ({ measured }) =>
       measured?.against === 'own' &&
-      reading?.measures.some((m) => m.name === measured.by) &&
+      measureNow(take, measured.by) &&
       ownValue(record, take, measured.by) === null,
   )
 }
@@ -144,8 +161,8 @@ function told(
 }
 
 /** "Only when fast": there in this take, and not in the slower one; what says less of the two decides. */
-function onlyFaster(says: TakeSays, slower: TakeReading | null): TakeSays | null {
-  const measure = slower && valueOf(slower, says.measured.by)
+function onlyFaster(says: TakeSays, slower: Take | null): TakeSays | null {
+  const measure = slower && measureNow(slower, says.measured.by)?.measure
   if (!measure) return null
   const slowlyNot = 1 / ratioOf(measure, says.measured)
   return {
@@ -156,19 +173,18 @@ function onlyFaster(says: TakeSays, slower: TakeReading | null): TakeSays | null
   }
 }
 
-/** Signs the latest reading speaks for or against, what says most first. */
+/** Signs the latest measuring speaks for or against, what says most first. */
 export function takeSays(record: WithTakes, take: Take, knowledge: Knowledge): readonly TakeSays[] {
-  const reading = latestReading(take)
-  if (!reading) return []
   return knowledge.findings
     .flatMap((finding): TakeSays[] => {
       const { measured } = finding
-      const measure = measured && valueOf(reading, measured.by)
-      if (!measured || !measure || !fits(measured, reading)) return []
+      const found = measured && measureNow(take, measured.by)
+      if (!measured || !found || !fits(measured, found.reading)) return []
+      const { measure, reading } = found
       const says = told(record, take, reading.analyser, finding, measured, measure)
       if (!says) return []
       if (measured.slower !== true) return [says]
-      const beside = onlyFaster(says, slowerReading(record, take, reading))
+      const beside = onlyFaster(says, slowerTake(record, take))
       return beside ? [beside] : []
     })
     .sort((a, b) => b.ratio - a.ratio)
@@ -190,9 +206,9 @@ export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>
 export function verdictByRule(take: Take, rule: PassRule): TakeVerdict | null {
   if (!rule.within) return null
   const asked = measureAsked(rule.within)
-  const reading = latestReading(take)
-  const measure = reading && valueOf(reading, asked.by)
-  if (!measure || !mayTell(reading.analyser, asked.by)) return 'cannot-tell'
+  const found = measureNow(take, asked.by)
+  if (!found || !mayTell(found.reading.analyser, asked.by)) return 'cannot-tell'
+  const { measure } = found
   if (isTold(measure, asked)) return 'shows'
   return isClear(measure, asked) ? 'clear' : 'cannot-tell'
 }

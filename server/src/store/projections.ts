@@ -29,7 +29,7 @@ interface Projection<T> {
 /** One line for Today. */
 const today: Projection<StudentSummary> = {
   name: 'today',
-  digest: codeDigest(REPLAY, coreFile('record', 'summary.ts')),
+  digest: codeDigest(REPLAY, coreFile('standing', 'summary.ts')),
   of: (record) => summarise(record),
 }
 

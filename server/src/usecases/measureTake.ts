@@ -125,6 +125,7 @@ function actsOf(
     kind: 'take-measured',
     id: idOf(act, reading.analyser),
     hash,
+    run: act,
     ...reading,
     ...readAs,
   }))

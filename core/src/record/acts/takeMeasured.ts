@@ -36,6 +36,7 @@ export const takeMeasured = besideAct({
     notMeasured: optional(
       list(object({ name: fields.packId, why: oneOf(NOT_MEASURED) }), MEASURES_MOST),
     ),
+    run: optional(fields.actId),
     a4: optional(number(A4)),
     of: optional(
       object({ case: fields.fault, rung: fields.packId, name: fields.packWords, crossing: flag }),
@@ -46,9 +47,11 @@ export const takeMeasured = besideAct({
     const outside = measures.findIndex((m) => m.value < m.low || m.value > m.high)
     return outside < 0 ? null : refuse('measure_outside_interval', ['measures', outside, 'value'])
   },
-  apply: (record, { id, hash, analyser, version, measures, notMeasured = [], a4, of }) => {
+  apply: (record, body) => {
+    const { id, hash, analyser, version, measures, notMeasured = [], run = id, a4, of } = body
     const reading: TakeReading = {
       act: id,
+      run,
       analyser,
       version,
       measures,

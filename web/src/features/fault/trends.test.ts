@@ -18,7 +18,7 @@ function take(
   return {
     ...{ act, lesson: lesson as LessonId, date: date as IsoDate, case: null, words: '' },
     ...{ hash: `${made}`, kind: 'sound', type: 'audio/wav', bytes: 9, removed: false },
-    readings: [{ act, analyser, version: '1', measures, notMeasured: [] }],
+    readings: [{ act, run: act, analyser, version: '1', measures, notMeasured: [] }],
   }
 }
 

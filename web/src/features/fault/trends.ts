@@ -1,6 +1,6 @@
 /** What takes of one fault measured, lesson by lesson. */
 import type { IsoDate } from '@vein-mend/core/kit'
-import { latestReading } from '@vein-mend/core/takes'
+import { measureNow, readingsNow } from '@vein-mend/core/takes'
 import type { Take, TakeMeasure } from '@vein-mend/core/takes'
 
 /** The value of one lesson. */
@@ -15,11 +15,10 @@ const LESSONS_LEAST = 2
 function pointsOf(takes: readonly Take[], { name, analyser }: Measured): readonly TrendPoint[] {
   const byLesson = new Map<string, TrendPoint[]>()
   for (const take of takes) {
-    const reading = latestReading(take)
-    const measure = reading?.measures.find((m) => m.name === name)
-    if (!measure || reading?.analyser !== analyser) continue
+    const found = measureNow(take, name)
+    if (found?.reading.analyser !== analyser) continue
     const own = byLesson.get(take.lesson) ?? []
-    byLesson.set(take.lesson, [...own, { ...measure, date: take.date }])
+    byLesson.set(take.lesson, [...own, { ...found.measure, date: take.date }])
   }
   return [...byLesson.values()]
     .flatMap((own) => own.toSorted((a, b) => a.value - b.value)[own.length >> 1] ?? [])
@@ -38,10 +37,9 @@ export interface Trend extends Measured {
 
 /** Every measure that was taken in enough lessons, those first that a sign of the fault is told by. */
 export function trendsOf(takes: readonly Take[], telling: readonly string[]): readonly Trend[] {
-  const all = takes.flatMap((t) => {
-    const reading = latestReading(t)
-    return reading?.measures.map(({ name }) => ({ name, analyser: reading.analyser })) ?? []
-  })
+  const all = takes
+    .flatMap(readingsNow)
+    .flatMap(({ analyser, measures }) => measures.map(({ name }) => ({ name, analyser })))
   const kinds = new Map(all.map((m) => [`${m.analyser} ${m.name}`, m]))
   return [...kinds.values()]
     .sort((a, b) => Number(telling.includes(b.name)) - Number(telling.includes(a.name)))

@@ -1,5 +1,5 @@
 /** Every value of a take, beside those of other takes; and measuring it anew. */
-import { latestReading } from '@vein-mend/core/takes'
+import { latestReading, readingsNow } from '@vein-mend/core/takes'
 import type { CaseId } from '@vein-mend/core/kit'
 import type { Take, TakeReading } from '@vein-mend/core/takes'
 import { analyserOf, MEASURES_DESCRIBED } from '@vein-mend/core/analysers'
@@ -92,10 +92,13 @@ function NotMeasured({ take }: { take: Take }) {
 }
 
 /** Read by an analyser that is older than today's: its figures stay, and the new ones stand beside them. */
-function Older({ take, reading }: { take: Take; reading: TakeReading }) {
+function Older({ take, readings }: { take: Take; readings: readonly TakeReading[] }) {
   const anew = useReading(take)
-  const version = analyserOf(reading.analyser)?.version
-  if (version === undefined || reading.version === version) return null
+  const versionOf = (reading: TakeReading) =>
+    analyserOf(reading.analyser)?.version ?? reading.version
+  const reading = readings.find((r) => r.version !== versionOf(r))
+  if (!reading) return null
+  const version = versionOf(reading)
   return (
     <div className="mt-3 flex flex-wrap items-center gap-3">
       <span className="text-kiln">
@@ -109,18 +112,25 @@ function Older({ take, reading }: { take: Take; reading: TakeReading }) {
   )
 }
 
-const valueIn = (reading: TakeReading | null, name: string) =>
-  reading?.measures.find((m) => m.name === name)
+const valueIn = (readings: readonly TakeReading[], name: string) =>
+  readings.flatMap((r) => r.measures).find((m) => m.name === name)
+
+/** The readings before those that hold, of one measuring. */
+function readingsBefore(take: Take): readonly TakeReading[] {
+  const before = take.readings.slice(0, take.readings.length - readingsNow(take).length)
+  return readingsNow({ ...take, readings: before })
+}
 
 /** Columns beside the values that hold: the same take as it was read before, and takes before it. */
 function useBeside(take: Take) {
   const before = takesBefore(useView().record.takes, take).slice(0, BESIDE_MOST)
-  const earlier = take.readings.length > 1 ? (take.readings.at(-2) ?? null) : null
+  const earlier = readingsBefore(take)
+  const [one] = earlier
   return [
-    ...(earlier ? [{ head: `version ${earlier.version}`, reading: earlier }] : []),
+    ...(one ? [{ head: `version ${one.version}`, readings: earlier }] : []),
     ...before.map((t, i) => ({
       head: t.date === take.date ? `${i === 0 ? 'just' : 'also'} before` : shortDay(t.date),
-      reading: latestReading(t),
+      readings: readingsNow(t),
     })),
   ]
 }
@@ -131,11 +141,11 @@ type Beside = ReturnType<typeof useBeside>
 
 function Rows({
   names,
-  reading,
+  readings,
   beside,
 }: {
   names: readonly string[]
-  reading: TakeReading
+  readings: readonly TakeReading[]
   beside: Beside
 }) {
   return (
@@ -153,7 +163,7 @@ function Rows({
       </thead>
       <tbody>
         {names.flatMap((name) => {
-          const now = valueIn(reading, name)
+          const now = valueIn(readings, name)
           if (!now) return []
           return [
             <tr key={name} className="border-line border-b">
@@ -161,7 +171,7 @@ function Rows({
                 {measureWords(name)}
               </th>
               <td className="pr-3 tabular-nums">{sayMeasure(now)}</td>
-              {beside.map(({ head, reading: other }) => {
+              {beside.map(({ head, readings: other }) => {
                 const then = valueIn(other, name)
                 return (
                   <td key={head} className="text-kiln pr-3 tabular-nums">
@@ -178,9 +188,9 @@ function Rows({
 }
 
 /** Values some sign of this instrument is told by, which a teacher reads first; then the others. */
-function useOrder(reading: TakeReading | null) {
+function useOrder(readings: readonly TakeReading[]) {
   const { knowledge } = useView()
-  const there = NAMES.filter((name) => valueIn(reading, name))
+  const there = NAMES.filter((name) => valueIn(readings, name))
   const telling = new Set<string>(knowledge.findings.flatMap((f) => f.measured?.by ?? []))
   const first = there.filter((name) => telling.has(name))
   return first.length === 0
@@ -189,12 +199,13 @@ function useOrder(reading: TakeReading | null) {
 }
 
 /** What was tried and gave no figure: it says nothing, neither for a fault nor against one. */
-function CameToNothing({ reading }: { reading: TakeReading }) {
-  if (reading.notMeasured.length === 0) return null
+function CameToNothing({ readings }: { readings: readonly TakeReading[] }) {
+  const nothing = readings.flatMap((r) => r.notMeasured)
+  if (nothing.length === 0) return null
   return (
     <p className="mt-3">
       Not measured:{' '}
-      {reading.notMeasured
+      {nothing
         .map(({ name, why }) => `${measureWords(name).toLowerCase()} (${NOT_MEASURED_WORDS[why]})`)
         .join('; ')}
       . It says nothing of this take.
@@ -203,38 +214,40 @@ function CameToNothing({ reading }: { reading: TakeReading }) {
 }
 
 export function Measured({ take }: { take: Take }) {
-  const reading = latestReading(take)
+  const readings = readingsNow(take)
   const beside = useBeside(take)
-  const { first, others } = useOrder(reading)
-  if (!reading) {
+  const { first, others } = useOrder(readings)
+  if (readings.length === 0) {
     return (
       <Section title="Measured" aside="nothing was asked, so nothing is compared yet">
         <NotMeasured take={take} />
       </Section>
     )
   }
-  if (reading.measures.length === 0) {
+  if (readings.every((r) => r.measures.length === 0)) {
     return (
       <Section title="Measured">
         <p className="text-kiln">
           Nothing: there was too little of it, or it does not go up with the notes that were asked.
         </p>
-        <CameToNothing reading={reading} />
-        <Older take={take} reading={reading} />
+        <CameToNothing readings={readings} />
+        <Older take={take} readings={readings} />
       </Section>
     )
   }
-  const tuned = reading.a4 === undefined ? '' : `, A at ${reading.a4} Hz`
+  const a4 = latestReading(take)?.a4
+  const by = readings.map((r) => `${r.analyser}, version ${r.version}`)
+  const tuned = a4 === undefined ? [] : [`A at ${a4} Hz`]
   return (
-    <Section title="Measured" aside={`${reading.analyser}, version ${reading.version}${tuned}`}>
-      <Rows names={first} reading={reading} beside={beside} />
+    <Section title="Measured" aside={[...by, ...tuned].join('; ')}>
+      <Rows names={first} readings={readings} beside={beside} />
       {others.length > 0 && (
         <Fold head={<span>{plural(others.length, 'further value')}</span>}>
-          <Rows names={others} reading={reading} beside={beside} />
+          <Rows names={others} readings={readings} beside={beside} />
         </Fold>
       )}
-      <CameToNothing reading={reading} />
-      <Older take={take} reading={reading} />
+      <CameToNothing readings={readings} />
+      <Older take={take} readings={readings} />
     </Section>
   )
 }
