@@ -5,6 +5,7 @@ import type { AskedNote, PlayedNote } from '../timing'
 import type { Analyser, MeasureDescribed } from './analyser'
 import { readNotes } from './notes'
 import type { NotesAnalyser, NotesTake, Reading } from './notes'
+import { pulse } from './pulse'
 import { taps } from './taps'
 import { timing } from './timing'
 import { tone } from './tone'
@@ -24,9 +25,9 @@ export { taps, timing, tone }
 
 type NamesOf<A> = A extends Analyser<infer Name> ? Name : never
 /** Every measure there is, of whatever analyser. */
-export type AnyMeasure = NamesOf<typeof taps | typeof timing | typeof tone>
+export type AnyMeasure = NamesOf<typeof pulse | typeof taps | typeof timing | typeof tone>
 
-const OF_NOTES: readonly NotesAnalyser[] = [timing, taps]
+const OF_NOTES: readonly NotesAnalyser[] = [timing, taps, pulse]
 
 /** All of them: tones first, as a teacher reads a take. */
 export const ANALYSERS: readonly Analyser[] = [tone, ...OF_NOTES]

@@ -3,7 +3,11 @@ import type { AnyMeasure, WhyNotMeasured } from '@vein-mend/core/analysers'
 import { MEASURE_WORDS } from './timingWords'
 import { TONE_MEASURE_WORDS } from './toneWords'
 
-const WORDS: Readonly<Record<AnyMeasure, string>> = { ...MEASURE_WORDS, ...TONE_MEASURE_WORDS }
+const WORDS: Readonly<Record<AnyMeasure, string>> = {
+  ...MEASURE_WORDS,
+  ...TONE_MEASURE_WORDS,
+  'beat-wander': 'The inner beat wanders',
+}
 
 /** The name of a measure as a teacher would say it; the bare name of one nobody here knows. */
 export function measureWords(name: string): string {
