@@ -93,7 +93,7 @@ module.exports = {
       severity: 'error',
       comment: 'A core room is entered through its index.ts',
       from: { path: '^(core/src/([^/]+)/|contract|server|web|e2e)', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/src/[^/]+/', pathNot: ['^core/src/$2/', '/index\\.ts$'] },
+      to: { path: '^core/src/[^/]+/', pathNot: ['^core/src/$2/', '/index\\.ts$', '/test/'] },
     },
     only('kit-is-the-floor', core('kit'), []),
     only('music-on-kit', core('music'), ['kit']),

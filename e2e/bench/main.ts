@@ -8,10 +8,10 @@ import type { Page } from 'playwright-core'
 import { ROOT, startServer } from '../support/server'
 import { diagnosisFigures } from './diagnosisFigures'
 import { shippedPackFigures } from './shippedPackFigures'
-import { figure, p95, report } from './figures'
+import { figure, judge, p95, report } from './figures'
 import { forecastOnPage } from './forecastOnPage'
 import { killFigures } from './kills'
-import { machineMs } from './machine'
+import { slowness } from './machine'
 import { ladderFigures } from './ladderFigures'
 import { largeStudioFigures } from './largeStudio'
 import { mutatedFileFigures } from './mutatedFiles'
@@ -20,7 +20,7 @@ import { takeKillFigures } from './takeKills'
 import { timingFigures } from './timingFigures'
 import { toneFigures } from './toneFigures'
 import { sheetFigure, weekFigures } from './weekFigures'
-import type { Figure } from './figures'
+import type { Figure, Judged } from './figures'
 
 const REQUESTS = 200
 const TYPINGS = 40
@@ -134,29 +134,23 @@ const PARTS = [
 type Part = (typeof PARTS)[number]
 const only = PARTS.find((flag) => process.argv.includes(flag)) ?? null
 
+/** What is worked out away from any page. */
+async function engineFigures(): Promise<readonly Figure[]> {
+  return [
+    ...diagnosisFigures(),
+    ...(await shippedPackFigures()),
+    ...(await ladderFigures()),
+    ...(await weekFigures()),
+  ]
+}
+
 /** What a teacher waits for at the desk. */
-async function deskFigures(page: Page, url: string): Promise<readonly Figure[]> {
-  return [await studentPage(url), await firstPage(page, url), await typing(page, url)]
-}
-
-async function deskAlone(page: Page): Promise<readonly Figure[]> {
-  const server = await startServer({ demo: true, today: '2026-11-24' })
-  const figures = await deskFigures(page, server.url)
-  await server.stop()
-  return figures
-}
-
-async function everything(page: Page): Promise<readonly Figure[]> {
-  // Before the browser and the server take their share of the machine.
-  const engine = [...diagnosisFigures(), ...(await shippedPackFigures())]
-  const ladders = await ladderFigures()
-  const weeks = await weekFigures()
+async function deskFigures(page: Page): Promise<readonly Figure[]> {
   const server = await startServer({ demo: true, today: '2026-11-24' })
   const figures = [
-    ...(await deskFigures(page, server.url)),
-    ...engine,
-    ...ladders,
-    ...weeks,
+    await studentPage(server.url),
+    await firstPage(page, server.url),
+    await typing(page, server.url),
     await sheetFigure(server.url, '2026-11-24' as IsoDate),
     await forecastOnPage(page, server.url),
   ]
@@ -164,21 +158,34 @@ async function everything(page: Page): Promise<readonly Figure[]> {
   return figures
 }
 
+/** Each part with the speed of the machine before and after it: it is shared, and not the same all the time. */
+async function judged(part: () => Promise<readonly Figure[]>): Promise<readonly Judged[]> {
+  const before = slowness()
+  const figures = await part()
+  const slow = (before + slowness()) / 2
+  process.stdout.write(
+    `${figures.length} figures at ${(1 / slow).toFixed(2)} of the speed at which budgets were set.\n`,
+  )
+  return judge(figures, slow)
+}
+
 const file = jsonFile()
-process.stdout.write(`A fixed piece of work takes ${Math.round(machineMs())} ms here now.\n`)
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium' })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-const wanted = (part: Part) => only === null || only === part
-const figures = [
-  ...(wanted('--starts') ? await startFigures() : []),
-  ...(only === null ? await everything(page) : []),
-  ...(only === '--desk' ? await deskAlone(page) : []),
-  ...(wanted('--timing') ? timingFigures() : []),
-  ...(wanted('--tone') ? await toneFigures() : []),
-  ...(wanted('--records') ? await largeStudioFigures(page) : []),
-  ...(wanted('--files') ? await mutatedFileFigures() : []),
-  ...(wanted('--kills') ? [...(await killFigures()), ...(await takeKillFigures())] : []),
+const parts: readonly (readonly [Part | null, () => Promise<readonly Figure[]>])[] = [
+  ['--starts', startFigures],
+  [null, engineFigures],
+  ['--desk', () => deskFigures(page)],
+  ['--timing', () => Promise.resolve(timingFigures())],
+  ['--tone', toneFigures],
+  ['--records', () => largeStudioFigures(page)],
+  ['--files', mutatedFileFigures],
+  ['--kills', async () => [...(await killFigures()), ...(await takeKillFigures())]],
 ]
+const figures: Judged[] = []
+for (const [name, part] of parts) {
+  if (only === null || name === only) figures.push(...(await judged(part)))
+}
 await browser.close()
 report(figures, file)
 if (figures.some((f) => !f.ok)) process.exitCode = 1

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { startServer } from '../support/server'
 import type { ServerOptions } from '../support/server'
+import { bareServerMs } from './beside'
 import { figure } from './figures'
 import type { Figure } from './figures'
 
@@ -44,10 +45,11 @@ async function worst(options: ServerOptions, kept: boolean): Promise<Start> {
 
 /** Own studio and demo, each by the worst of five starts. */
 export async function startFigures(): Promise<readonly Figure[]> {
+  const bare = { who: 'a bare express server', value: await bareServerMs() }
   const own = await worst({}, true)
   const demo = await worst({ demo: true, today: '2026-11-24' }, false)
   return [
-    figure('own studio open: worst of five starts', own.ms, 'ms', 2000),
+    figure('own studio open: worst of five starts', own.ms, 'ms', 2000, bare),
     figure('own studio, resident before the first engraving', own.mb, 'MB', 250),
     figure('demo open the first time: worst of five', demo.ms, 'ms', 5000),
   ]

@@ -4,7 +4,7 @@ import { seededRng } from '@vein-mend/core/kit'
 import type { AskedNote } from '@vein-mend/core/timing'
 import { ANY_PITCH, soundAsked } from '@vein-mend/core/tone'
 import type { ToneAsked } from '@vein-mend/core/tone'
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { once } from 'node:events'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -12,11 +12,13 @@ import { Worker } from 'node:worker_threads'
 import { chromium } from 'playwright-core'
 import { soundMeasured } from '../../server/src/measuring'
 import type { SoundMeasured, SoundToMeasure } from '../../server/src/measuring'
+import { readSound } from '../../server/src/measuring'
 import { measureSound } from '../../server/src/measuring/measureSound'
 import type { FromThread } from '../../server/src/threads/thread'
 import { Listener } from '../../web/src/devices/listener'
 import { HORN_FAULT, hornOnLongNote, recording, withMicrophone } from '../support/horn'
 import { ROOT, startServer } from '../support/server'
+import { pitchOnlyMs } from './beside'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
 import { longestTask, watchTasks } from './heldUp'
@@ -97,10 +99,14 @@ async function costs(folder: string): Promise<readonly Figure[]> {
   const notes = line(83)
   const minute = join(folder, 'minute.wav')
   writeFileSync(minute, await wav(notes, 44_100))
+  const heard = await readSound(readFileSync(minute))
+  if (!heard.ok) throw new Error(heard.why)
+  const pitches = Array.from({ length: REPEATS }, () => pitchOnlyMs(heard.sound))
   const free = { notes: [], sounding: 'sustained', a4: 440, range: ANY_PITCH } as const
   const thread = new BuiltThread()
   const times: number[] = []
   for (let i = 0; i < REPEATS; i++) times.push(await thread.took({ path: minute, asked: free }))
+  const pitch = { who: 'pitch alone by pitchy', value: median(pitches) }
   const long = join(folder, 'long.wav')
   writeFileSync(long, await wav(line(598)))
   const tenMinutes = await thread.took({ path: long, asked: asking(line(598)) })
@@ -112,7 +118,13 @@ async function costs(folder: string): Promise<readonly Figure[]> {
   const before = performance.now() + 1000
   await left.catch(() => undefined)
   return [
-    figure('60 s of sound read and measured in its thread: median', median(times), 'ms', 1500),
+    figure(
+      '60 s of sound read and measured in its thread: median',
+      median(times),
+      'ms',
+      1500,
+      pitch,
+    ),
     figure('ten minutes of sound read and measured', tenMinutes, 'ms', 15_000),
     figure(
       'ten minutes left in the midst: until the thread is free',

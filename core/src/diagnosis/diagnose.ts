@@ -84,13 +84,24 @@ export function evidenceOf(network: Network, signs: readonly Sign[]): Evidence[]
   })
 }
 
-function unseenOf(fault: Fault, findings: ReadonlyMap<string, Finding>, seen: ReadonlySet<string>) {
-  return Object.entries(fault.shows)
-    .flatMap(([id, strength]) => {
-      const finding = findings.get(id)
-      return finding && !seen.has(id) ? [{ finding, strength }] : []
-    })
-    .sort((a, b) => b.strength - a.strength)
+/** What each fault predicts, strongest first; worked out once for each knowledge. */
+const PREDICTIONS = new WeakMap<Knowledge, ReadonlyMap<string, Rival['unseen']>>()
+
+function predictionsOf(knowledge: Knowledge): ReadonlyMap<string, Rival['unseen']> {
+  const known = PREDICTIONS.get(knowledge)
+  if (known) return known
+  const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
+  const made = new Map(
+    knowledge.faults.map(({ id: fault, shows }) => {
+      const predicted = Object.entries(shows).flatMap(([id, strength]) => {
+        const finding = findings.get(id)
+        return finding ? [{ finding, strength }] : []
+      })
+      return [fault, predicted.sort((a, b) => b.strength - a.strength)]
+    }),
+  )
+  PREDICTIONS.set(knowledge, made)
+  return made
 }
 
 function reported(strength: Strength): boolean {
@@ -113,6 +124,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
   const evidence = evidenceOf(network, signs)
   const now = posterior(network, evidence)
   const findings = new Map(knowledge.findings.map((f) => [f.id, f]))
+  const predictions = predictionsOf(knowledge)
   const seen = new Set(signs.map((s) => s.finding))
   const order = knowledge.faults
     .map((_, i) => i)
@@ -134,7 +146,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
           const finding = knowledge.findings[step.finding]
           return finding ? [{ finding, decibans: step.decibans }] : []
         }),
-        unseen: unseenOf(fault, findings, seen),
+        unseen: (predictions.get(fault.id) ?? []).filter((u) => !seen.has(u.finding.id)),
       },
     ]
   })

@@ -1,11 +1,10 @@
 /** Worked values printed elsewhere. */
 import { inferences } from 'bayesjs'
-import type { INetwork } from 'bayesjs'
 import fc from 'fast-check'
 import { describe, expect, test } from 'vitest'
 import { makeNetwork, REPORTS } from './network'
-import type { Network } from './network'
 import { posterior } from './posterior'
+import { asTables } from './test/asTables'
 import { networksOf } from './test/bruteForce'
 
 // S. Russell and P. Norvig, Artificial Intelligence: A Modern Approach (3rd ed. 2010), figure 14.9:
@@ -77,36 +76,6 @@ test('a report of three to one makes even odds three to one', () => {
   expect(p).toBeCloseTo(0.75, 12)
 })
 
-/** The same network as full tables, for a general-purpose inference library. */
-function toTables(network: Network): INetwork {
-  const faults = network.faults.map((f) => ({
-    id: f.id,
-    states: ['T', 'F'],
-    parents: [],
-    cpt: { T: f.prior, F: 1 - f.prior },
-  }))
-  const findings = network.findings.map((f) => {
-    const parents = f.causes.map((c) => network.faults[c.fault]!.id)
-    const rows = Array.from({ length: 2 ** f.causes.length }, (_, mask) => {
-      const absent = f.causes.reduce(
-        (p, c, i) => (mask & (1 << i) ? p * (1 - c.strength) : p),
-        1 - f.leak,
-      )
-      return {
-        when: Object.fromEntries(parents.map((id, i) => [id, mask & (1 << i) ? 'T' : 'F'])),
-        then: { T: 1 - absent, F: absent },
-      }
-    })
-    return {
-      id: f.id,
-      states: ['T', 'F'],
-      parents,
-      cpt: parents.length === 0 ? rows[0]!.then : rows,
-    }
-  })
-  return Object.fromEntries([...faults, ...findings].map((node) => [node.id, node]))
-}
-
 // bayesjs 0.6.5: variable elimination, a general-purpose library with no knowledge of noisy-OR.
 test('random networks have the marginals a general inference library finds', () => {
   fc.assert(
@@ -117,7 +86,7 @@ test('random networks have the marginals a general inference library finds', () 
       )
       const first = network.faults[0]!.id
       const theirs = inferences.variableElimination.infer(
-        toTables(network),
+        asTables(network),
         { [first]: 'T' },
         given,
       )

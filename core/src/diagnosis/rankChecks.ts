@@ -106,7 +106,7 @@ function answerOnly(outcome: CheckOutcome, ids: readonly string[]): CheckOutcome
  * Outcomes that speak plainly, each answer once; a half answer is worth less, and is not counted on beforehand.
  * Nor is a sign that is seen by the way: it can be looked for without the check, and would make any check seem worth doing.
  */
-function clearOutcomes(check: Check): readonly CheckOutcome[] {
+function findClearOutcomes(check: Check): readonly CheckOutcome[] {
   const ids = asked(check)
   const answers = check.outcomes.map((o) => answerOnly(o, ids))
   const clear = answers.filter((o) =>
@@ -115,6 +115,15 @@ function clearOutcomes(check: Check): readonly CheckOutcome[] {
   const plain = clear.length >= 2 ? clear : answers
   const byAnswer = new Map(plain.map((o) => [JSON.stringify(o.says), o]))
   return [...byAnswer.values()]
+}
+
+/** Found once for each check: a ranking asks for all of them at every key. */
+const CLEAR = new WeakMap<Check, readonly CheckOutcome[]>()
+
+function clearOutcomes(check: Check): readonly CheckOutcome[] {
+  const clear = CLEAR.get(check) ?? findClearOutcomes(check)
+  CLEAR.set(check, clear)
+  return clear
 }
 
 function entropyOf(probabilities: Float64Array, inPlay: FaultsInPlay): number {

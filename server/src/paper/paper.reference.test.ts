@@ -50,8 +50,8 @@ function expectSameNotes(found: { at: number; midi: number }[], exercise: Exerci
 }
 
 describe.each(someExercises())('%s', (_name, exercise) => {
-  // midi-file is an independent reader of Standard MIDI Files (MIDI Association, SMF 1.0).
-  test('as MIDI, read by midi-file, has every note at its time', () => {
+  // midifile is an independent reader of Standard MIDI Files (MIDI Association, SMF 1.0).
+  test('as MIDI, read by midifile, has every note at its time', () => {
     expectSameNotes(midiNotes(midiFile(exercise)), exercise)
   })
 
