@@ -101,6 +101,7 @@ module.exports = {
     only('timing-on-music', core('timing'), ['kit', 'music', 'measure']),
     only('tone-on-music', core('tone'), ['kit', 'music', 'measure', 'timing']),
     only('analysers-on-takes', core('analysers'), ['measure', 'timing', 'tone']),
+    only('readers-do-it', core('readers'), ['measure', 'timing', 'analysers']),
     only('packs-on-music', core('packs'), ['kit', 'music', 'measure', 'analysers', 'mending']),
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),

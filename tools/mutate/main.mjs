@@ -21,6 +21,7 @@ const ROOMS = [
   'mending',
   'music',
   'practice',
+  'readers',
   'record',
   'standing',
   'takes',

@@ -78,3 +78,14 @@ export function checkedBy(analyser: Analyser, found: readonly Measured[]): Check
   }
   return { measures, notMeasured }
 }
+
+/** What one analyser of a stated version found. */
+export interface Reading extends Checked {
+  readonly analyser: string
+  readonly version: string
+}
+
+/** What was found, as the analyser's own table lets it be kept. */
+export function readingOf(analyser: Analyser, found: readonly Measured[]): Reading {
+  return { analyser: analyser.id, version: analyser.version, ...checkedBy(analyser, found) }
+}

@@ -1,8 +1,7 @@
 /** What an analyser found is kept only where it is a figure; what is not in the table says nothing. */
 import { describe, expect, test } from 'vitest'
 import type { Measured } from '../measure'
-import { MEASURES, measureTiming, TAP_CHANNEL, TAP_KEYS } from '../timing'
-import type { PlayedNote } from '../timing'
+import { MEASURES } from '../timing'
 import { TONE_MEASURES } from '../tone'
 import {
   analyserOf,
@@ -10,13 +9,10 @@ import {
   checkedBy,
   mayTell,
   MEASURES_DESCRIBED,
-  notesRead,
   readingOf,
-  taps,
   timing,
   tone,
 } from './index'
-import { readNotes } from './notes'
 
 const uneven: Measured = {
   ...{ name: 'unevenness-share', unit: 'share', count: 30 },
@@ -85,36 +81,5 @@ describe('the table', () => {
     expect(tone.unseen('squeaks', 3)).toBe(0.125)
     expect(tone.unseen('tempo-drift', 3)).toBe(0)
     expect(timing.unseen('thumb-accent', 3)).toBe(0)
-  })
-})
-
-describe('a take of notes', () => {
-  const played: readonly PlayedNote[] = Array.from({ length: 20 }, (_, i) => ({
-    ...{ midi: 60 + (i % 8), onMs: 400 * i, offMs: 400 * i + 300, velocity: 60, channel: 0 },
-  }))
-  const tapped = played.map((n) => ({ ...n, midi: TAP_KEYS.either, channel: TAP_CHANNEL }))
-  const take = (notes: readonly PlayedNote[]) => ({
-    ...{ played: notes, roll: false, timed: measureTiming(notes, []) },
-  })
-
-  test('is read by who reads such takes', () => {
-    expect(notesRead(take(played)).map((r) => r.analyser)).toEqual([timing.id])
-    const byTaps = ANALYSERS.filter((a) => a.by === 'taps').map((a) => a.id)
-    expect(notesRead(take(tapped)).map((r) => r.analyser)).toEqual(byTaps)
-    expect(byTaps[0]).toBe(taps.id)
-  })
-
-  test('one analyser that breaks says so, and takes nobody’s reading along', () => {
-    const broken = {
-      ...timing,
-      id: 'broken',
-      measure: () => {
-        throw new Error('it breaks')
-      },
-    }
-    expect(readNotes([broken, timing], take(played))).toMatchObject([
-      { analyser: 'broken', measures: [], notMeasured: [{ name: 'broken', why: 'failed' }] },
-      { analyser: 'timing' },
-    ])
   })
 })

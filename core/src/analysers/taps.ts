@@ -1,13 +1,12 @@
-import { isTapped } from '../timing'
 import type { MeasureName } from '../timing'
 import { nothingUnseen } from './analyser'
-import type { NotesAnalyser } from './notes'
+import type { Analyser } from './analyser'
 import { TIMING_MEASURES } from './timing'
 
 const { tempo, unevenness, jitter } = TIMING_MEASURES
 
 /** Taps of a rung: they tell of the pulse and of the two hands, and nothing of what a finger does on its instrument. */
-export const taps: NotesAnalyser<
+export const taps: Analyser<
   Extract<
     MeasureName,
     | 'tempo'
@@ -36,7 +35,4 @@ export const taps: NotesAnalyser<
   mayTell: ['tempo-drift', 'hands-apart', 'hands-apart-spread'],
   unseen: nothingUnseen,
   by: 'taps',
-  reads: isTapped,
-  // A roll is told by its strokes, which taps do not have.
-  measure: ({ roll, timed }) => (roll ? [] : timed.measures),
 }

@@ -1,8 +1,7 @@
-import { isTapped, measureRoll, MEASURES } from '../timing'
+import { MEASURES } from '../timing'
 import type { MeasureName } from '../timing'
 import { nothingUnseen } from './analyser'
-import type { MeasureDescribed } from './analyser'
-import type { NotesAnalyser } from './notes'
+import type { Analyser, MeasureDescribed } from './analyser'
 
 /** Every measure of played notes: its unit and its floor. */
 export const TIMING_MEASURES: Readonly<Record<MeasureName, MeasureDescribed>> = {
@@ -35,7 +34,7 @@ export const TIMING_MEASURES: Readonly<Record<MeasureName, MeasureDescribed>> = 
 }
 
 /** Notes played on keys. */
-export const timing: NotesAnalyser<MeasureName> = {
+export const timing: Analyser<MeasureName> = {
   id: 'timing',
   version: '2',
   takeKind: 'notes',
@@ -43,6 +42,4 @@ export const timing: NotesAnalyser<MeasureName> = {
   mayTell: MEASURES,
   unseen: nothingUnseen,
   by: 'playing',
-  reads: (played) => !isTapped(played),
-  measure: ({ roll, played, timed }) => (roll ? measureRoll(played) : timed.measures),
 }

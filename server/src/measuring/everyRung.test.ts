@@ -2,7 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { notesRead } from '@vein-mend/core/analysers'
+import { notesRead } from '@vein-mend/core/readers'
 import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant, Rng, ActId, LessonId, StudentId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'

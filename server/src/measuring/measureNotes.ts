@@ -1,5 +1,5 @@
 /** Reads played notes and measures them against what was asked; in a thread, since the bytes come from anywhere. */
-import { notesRead } from '@vein-mend/core/analysers'
+import { notesRead } from '@vein-mend/core/readers'
 import type { Reading } from '@vein-mend/core/analysers'
 import { judgedNotes, measureTiming } from '@vein-mend/core/timing'
 import type { AskedNote, JudgedNote } from '@vein-mend/core/timing'

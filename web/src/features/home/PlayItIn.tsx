@@ -1,6 +1,6 @@
 /** The exercise tapped, or played on a keyboard that can be heard: how even it was goes to the teacher with the tick. */
 import type { Exercise } from '@vein-mend/core/music'
-import { measuresOf } from '@vein-mend/core/analysers'
+import { measuresOf } from '@vein-mend/core/readers'
 import { EVENNESS_MOST } from '@vein-mend/core/record'
 import type { HomeEvenness } from '@vein-mend/core/record'
 import { measureOf } from '@vein-mend/core/measure'

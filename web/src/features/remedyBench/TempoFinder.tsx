@@ -14,7 +14,7 @@ import {
   TURNS_ENOUGH,
 } from '@vein-mend/core/remedy'
 import type { Staircase } from '@vein-mend/core/remedy'
-import { measuresOf } from '@vein-mend/core/analysers'
+import { measuresOf } from '@vein-mend/core/readers'
 import { measureOf } from '@vein-mend/core/measure'
 import { askedOf, isTapped, USUAL_THRESHOLDS } from '@vein-mend/core/timing'
 import type { MeasureName, PlayedNote } from '@vein-mend/core/timing'

@@ -3,7 +3,7 @@ import { seededRng } from '../kit'
 import type { Rng } from '../kit'
 import { TAP_CHANNEL, TAP_KEYS } from '../timing'
 import type { PlayedNote } from '../timing'
-import { pulse } from './pulse'
+import { beatWander } from './beatWander'
 
 const normal = (rng: Rng) => Math.sqrt(-2 * Math.log(1 - rng())) * Math.cos(2 * Math.PI * rng())
 
@@ -18,8 +18,7 @@ function tapped(count: number, clockMs: number, motorMs: number, seed: number): 
   })
 }
 
-const wander = (played: readonly PlayedNote[]) =>
-  pulse.measure({ played, roll: false, timed: undefined as never })[0]
+const wander = (played: readonly PlayedNote[]) => beatWander(played)[0]
 
 test.each([
   [20, 5, 60],
