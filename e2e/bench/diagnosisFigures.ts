@@ -53,6 +53,7 @@ function someChecks(network: Network, rng: Rng): Check[] {
       name: '',
       instruction: '',
       minutes: 1,
+      asks: [finding],
       outcomes: [outcome('marked'), outcome('absent')],
       avoid: {},
       loads: [],

@@ -16,6 +16,7 @@ import { ROOT, startServer } from '../support/server'
 import { rowsReadMs } from './beside'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
+import { migrationFigures } from './migration'
 import { pressFigure } from './presses'
 import { yearsOfActs } from './tenYears'
 
@@ -290,6 +291,7 @@ export async function largeStudioFigures(page: Page): Promise<Figure[]> {
     ...(await mendingFigures(server.url)),
   ]
   await server.stop()
+  figures.push(...(await migrationFigures(join(folder, 'studio.sqlite'))))
   rmSync(folder, { recursive: true, force: true })
   return figures
 }

@@ -57,6 +57,7 @@ function asCheck(finding: string): Check {
     name: '',
     instruction: '',
     minutes: 1,
+    asks: [finding],
     outcomes: [outcome('marked'), outcome('absent')],
     avoid: {},
     loads: [],

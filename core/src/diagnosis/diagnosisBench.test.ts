@@ -30,6 +30,7 @@ const check = (id: string, sign: string): Check =>
   ({
     id,
     minutes: 1,
+    asks: [sign],
     outcomes: [
       { id: 'there', says: { [sign]: 'marked' } },
       { id: 'not', says: { [sign]: 'absent' } },

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { binaryEntropy } from '../kit'
+import { askedByAll } from '../packs'
 import type { Check } from '../packs'
 import { bruteForce } from './test/bruteForce'
 import { mendFirst } from './mendFirst'
@@ -36,6 +37,7 @@ function check(id: string, minutes: number, ...says: Check['outcomes'][number]['
     name: id,
     instruction: '',
     minutes,
+    asks: askedByAll(says.map((s) => ({ says: s }))),
     outcomes: says.map((s, i) => ({ id: `o${i}`, label: `o${i}`, says: s })),
     avoid: {},
     loads: [],

@@ -84,15 +84,6 @@ function reportsOf(network: Network, outcome: CheckOutcome): Evidence[] {
   })
 }
 
-/** Findings that every outcome of the check speaks of: what it asks. What only some of them mention is seen by the way. */
-function asked(check: Check): readonly string[] {
-  const [first, ...others] = check.outcomes.map((o) => o.says)
-  const always = Object.keys(first ?? {}).filter((id) => others.every((says) => id in says))
-  return always.length > 0
-    ? always
-    : [...new Set(check.outcomes.flatMap((o) => Object.keys(o.says)))]
-}
-
 /** The outcome's answer to what is asked, without what is seen by the way. */
 function answerOnly(outcome: CheckOutcome, ids: readonly string[]): CheckOutcome {
   const says = ids.flatMap((id) => {
@@ -107,8 +98,10 @@ function answerOnly(outcome: CheckOutcome, ids: readonly string[]): CheckOutcome
  * Nor is a sign that is seen by the way: it can be looked for without the check, and would make any check seem worth doing.
  */
 function findClearOutcomes(check: Check): readonly CheckOutcome[] {
-  const ids = asked(check)
-  const answers = check.outcomes.map((o) => answerOnly(o, ids))
+  // What leaves it open is no answer that can be counted on.
+  const answers = check.outcomes
+    .map((o) => answerOnly(o, check.asks))
+    .filter((o) => Object.keys(o.says).length > 0)
   const clear = answers.filter((o) =>
     Object.values(o.says).every((s) => s === 'marked' || s === 'absent'),
   )

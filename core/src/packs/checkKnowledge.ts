@@ -1,5 +1,6 @@
 /** Finds what is wrong in knowledge whose form is right: references that lead nowhere, loops, gaps. */
 import type { Knowledge } from './knowledge'
+import { SAME_FOR_TEACHER } from './outcomes'
 import type { SectionName } from './packFile'
 
 /** One trouble, at a path inside the pack such as `faults.too-little-air.shows.paper-falls`. */
@@ -16,6 +17,7 @@ export interface PackTrouble {
     | 'loop_in_gates'
     | 'two_usual_schools'
     | 'unknown_equipment'
+    | 'players_fault_for_teacher'
   readonly section: SectionName
   readonly id: string
   readonly path: readonly (string | number)[]
@@ -56,6 +58,10 @@ function checkFaults(k: Knowledge, ids: Ids): PackTrouble[] {
     return [
       ...(shown.length === 0 ? [at('fault_without_signs', f.id, 'shows')] : []),
       ...shown.filter((x) => !ids.findings.has(x)).map((x) => at('unknown_finding', x, 'shows', x)),
+      // What the teacher meets as well is no fault of the player.
+      ...shown
+        .filter((x) => x === SAME_FOR_TEACHER && f.notThePlayer !== true)
+        .map((x) => at('players_fault_for_teacher', x, 'shows', x)),
       ...Object.keys(f.leadsTo)
         .filter((x) => !ids.faults.has(x))
         .map((x) => at('unknown_fault', x, 'leads_to', x)),
@@ -72,19 +78,28 @@ function checkFaults(k: Knowledge, ids: Ids): PackTrouble[] {
 }
 
 function checkChecks(k: Knowledge, ids: Ids): PackTrouble[] {
-  return k.checks.flatMap((c) =>
-    c.outcomes.flatMap((o, i) =>
+  return k.checks.flatMap((c) => [
+    ...c.asks
+      .filter((x) => !ids.findings.has(x))
+      .map((x) => ({
+        code: 'unknown_finding' as const,
+        section: 'checks' as const,
+        id: c.id,
+        path: ['asks'],
+        name: x,
+      })),
+    ...c.outcomes.flatMap((o, i) =>
       Object.keys(o.says)
-        .filter((x) => !ids.findings.has(x))
+        .filter((x) => !c.asks.includes(x) && !ids.findings.has(x))
         .map((x) => ({
           code: 'unknown_finding' as const,
           section: 'checks' as const,
           id: c.id,
-          path: ['outcomes', i, 'says', x],
+          path: ['outcomes', i, 'also', x],
           name: x,
         })),
     ),
-  )
+  ])
 }
 
 function checkRemedies(k: Knowledge, ids: Ids): PackTrouble[] {

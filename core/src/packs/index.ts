@@ -29,6 +29,7 @@ export type {
 export { SECTIONS } from './packFile'
 export type {
   CheckEntry,
+  OutcomeEntry,
   FaultEntry,
   FindingEntry,
   PackFile,
@@ -38,6 +39,7 @@ export type {
 } from './packFile'
 export { applies, priorFor } from './priorFor'
 export type { MissingField } from './missingFields'
+export { askedByAll, isAnswered, outcomesAsNow, saysOf, writeOutcome } from './outcomes'
 export { knowledgeAsNow } from './knowledgeAsNow'
 export type { KeptKnowledge } from './knowledgeAsNow'
 export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'
@@ -69,10 +71,12 @@ export {
   OBSERVED,
   STAGES,
   STRANDS,
+  CAME,
   STRENGTHS,
   WAYS,
 } from './vocabulary'
 export type {
+  Came,
   AgeBand,
   BodyPart,
   Condition,

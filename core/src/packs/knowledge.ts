@@ -104,7 +104,7 @@ export interface Fault {
 /** Why a student with the flag, or of the stage, is not given something. */
 export type Avoid = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
-/** One way a check can end, and what it says of which findings. */
+/** One way a check can end, and what it says of which findings; nothing where it could not be tried. */
 export interface CheckOutcome {
   readonly id: string
   readonly label: string
@@ -117,6 +117,8 @@ export interface Check {
   readonly name: string
   readonly instruction: string
   readonly minutes: number
+  /** The signs it asks for; an answer may say nothing of them. */
+  readonly asks: readonly string[]
   readonly outcomes: readonly CheckOutcome[]
   readonly avoid: Avoid
   /** Parts that doing it loads. */

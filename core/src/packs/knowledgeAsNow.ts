@@ -1,5 +1,6 @@
 /** Knowledge as an earlier version of this program kept it, in the form of today. */
 import type { Check, Knowledge, Remedy, Rung, SetupPoint } from './knowledge'
+import { askedByAll } from './outcomes'
 import { BODY_PARTS } from './vocabulary'
 
 type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
@@ -7,7 +8,7 @@ type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
 /** Knowledge from when it was not said yet what playing, a check and a rung load. */
 export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedies' | 'setup'> & {
   readonly setup: readonly Kept<SetupPoint, 'ways'>[]
-  readonly checks: readonly Kept<Check, 'loads'>[]
+  readonly checks: readonly Kept<Check, 'loads' | 'asks'>[]
   readonly remedies: readonly (Omit<Remedy, 'rungs'> & {
     readonly rungs: readonly Kept<Rung, 'loads'>[]
   })[]
@@ -15,7 +16,9 @@ export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedie
 
 /** Of what it loads nothing was said, so it is taken to load everything: a stop then holds it back. */
 export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
-  if (kept.playing !== undefined) return kept as Knowledge
+  // What its answers said stays as they said it; only which sign they were asked for is found.
+  const checks = kept.checks.map((c) => ({ ...c, asks: c.asks ?? askedByAll(c.outcomes) }))
+  if (kept.playing !== undefined) return { ...kept, checks } as Knowledge
   const { sound } = kept
   return {
     ...kept,
@@ -25,7 +28,7 @@ export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
     },
     playing: BODY_PARTS,
     setup: kept.setup.map((p) => ({ ...p, ways: [] })),
-    checks: kept.checks.map((c) => ({ ...c, loads: BODY_PARTS })),
+    checks: checks.map((c) => ({ ...c, loads: BODY_PARTS })),
     remedies: kept.remedies.map((r) => ({
       ...r,
       loads: BODY_PARTS,

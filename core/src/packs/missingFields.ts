@@ -5,7 +5,7 @@ import type { SectionName } from './packFile'
 const NEEDED: Readonly<Record<SectionName, readonly string[]>> = {
   findings: ['text', 'strand', 'place', 'observed'],
   faults: ['name', 'strand', 'severity', 'prior', 'shows', 'why', 'remedies'],
-  checks: ['name', 'do', 'minutes', 'outcomes'],
+  checks: ['name', 'do', 'minutes', 'asks', 'outcomes'],
   remedies: ['name', 'aim', 'rungs'],
   gates: ['name', 'needs'],
   schools: ['topic', 'name', 'reason', 'advice'],

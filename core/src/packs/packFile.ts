@@ -2,6 +2,7 @@
 import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
 import type { MeasuredBy } from './knowledge'
 import type {
+  Came,
   BodyPart,
   Condition,
   HealthFlag,
@@ -49,15 +50,23 @@ export interface FaultEntry {
 
 type AvoidEntry = Readonly<Partial<Record<HealthFlag | Stage, string>>>
 
+/** An answer to a check as it is written in a pack. */
+export interface OutcomeEntry {
+  readonly label: string
+  /** What came of the sign asked for; of each, where it asks for several. */
+  readonly came: Came | Readonly<Record<string, Came>>
+  /** What else showed. */
+  readonly also?: Readonly<Record<string, Extract<Strength, 'marked' | 'slight'>>>
+}
+
 /** A check as it is written in a pack. */
 export interface CheckEntry {
   readonly name: string
   readonly do: string
   readonly minutes: number
-  readonly outcomes: readonly {
-    readonly label: string
-    readonly says: Readonly<Record<string, Strength>>
-  }[]
+  /** The sign it asks for, or the signs. */
+  readonly asks: string | readonly string[]
+  readonly outcomes: readonly OutcomeEntry[]
   readonly avoid?: AvoidEntry
   /** Parts it loads, where they are others than playing loads. */
   readonly loads?: readonly BodyPart[]

@@ -1,4 +1,5 @@
 /** Puts an instrument's knowledge together from its pack and the packs it extends. */
+import { asksOf, saysOf, showsOf } from './outcomes'
 import { USUAL_MENDING } from '../mending'
 import type { MendingParameters } from '../mending'
 import { withoutOmitted } from './withoutOmitted'
@@ -114,7 +115,7 @@ function toCue(cue: string | Cue): Cue {
   return typeof cue === 'string' ? { words: cue } : cue
 }
 
-function toFault([id, e]: [string, FaultEntry]): Fault {
+function toFault([id, e]: [string, FaultEntry], findings: Merged['findings']): Fault {
   return {
     id,
     name: e.name,
@@ -123,7 +124,7 @@ function toFault([id, e]: [string, FaultEntry]): Fault {
     ...(e.not_the_player === true ? { notThePlayer: true } : {}),
     prior: everyStage(e.prior),
     likelier: e.likelier ?? [],
-    shows: e.shows,
+    shows: showsOf(e, findings),
     leadsTo: e.leads_to ?? {},
     why: e.why,
     cautions: e.cautions ?? [],
@@ -134,12 +135,18 @@ function toFault([id, e]: [string, FaultEntry]): Fault {
 }
 
 function toCheck([id, e]: [string, CheckEntry], playing: readonly BodyPart[]): Check {
+  const asks = asksOf(e)
   return {
     id,
     name: e.name,
     instruction: e.do,
     minutes: e.minutes,
-    outcomes: e.outcomes.map((o) => ({ id: slug(o.label), label: o.label, says: o.says })),
+    asks,
+    outcomes: e.outcomes.map((o) => ({
+      id: slug(o.label),
+      label: o.label,
+      says: saysOf(asks, o),
+    })),
     avoid: e.avoid ?? {},
     loads: e.loads ?? playing,
   }
@@ -303,7 +310,7 @@ export function resolvePack(chain: readonly PackFile[]): Knowledge {
     equipment: Object.entries(merged.equipment).map(([id, e]) => ({ id, ...e })),
     setup: Object.entries(merged.setup).map(toSetup),
     findings: Object.entries(merged.findings).map(toFinding),
-    faults: Object.entries(merged.faults).map(toFault),
+    faults: Object.entries(merged.faults).map((e) => toFault(e, merged.findings)),
     checks: Object.entries(merged.checks).map((entry) => toCheck(entry, playing)),
     remedies: Object.entries(merged.remedies).map((entry) => toRemedy(entry, playing)),
     gates: Object.entries(merged.gates).map(toGate),

@@ -48,6 +48,11 @@ export const STRENGTHS = ['marked', 'slight', 'unsure', 'absent'] as const
 /** How sure and how strong a sign is. */
 export type Strength = (typeof STRENGTHS)[number]
 
+/** What came of what a check asks for; the last is what could not be tried, or leaves it open. */
+export const CAME = ['clearly', 'partly', 'not', 'open'] as const
+/** One of these. */
+export type Came = (typeof CAME)[number]
+
 /** How a finding comes to the teacher. */
 export const OBSERVED = ['seen', 'heard', 'felt', 'measured', 'asked'] as const
 /** One of these ways. */

@@ -23,13 +23,17 @@ function stillShown(faults: readonly Fault[]): ReadonlySet<string> {
   return new Set(faults.flatMap((f) => Object.keys(f.shows)))
 }
 
-/** A check whose every finding is gone is gone; one of several is only taken out of the outcomes. */
+/** A check none of whose signs is left is gone; one of several is only taken out of it. */
 function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null {
-  const outcomes = check.outcomes.map((o) => ({
-    ...o,
-    says: Object.fromEntries(Object.entries(o.says).filter(([id]) => !gone.has(id))),
-  }))
-  return outcomes.some((o) => Object.keys(o.says).length === 0) ? null : { ...check, outcomes }
+  const outcomes = check.outcomes
+    .map((o) => ({
+      ...o,
+      says: Object.fromEntries(Object.entries(o.says).filter(([id]) => !gone.has(id))),
+    }))
+    // An answer that only spoke of what is gone goes with it.
+    .filter((o) => Object.keys(o.says).length > 0)
+  const asks = check.asks.filter((id) => !gone.has(id))
+  return asks.length === 0 ? null : { ...check, asks, outcomes }
 }
 
 /** A point of the set-up that says nothing any more is gone. */

@@ -1,4 +1,5 @@
 /** Knowledge back in the form in which a pack is written, entry by entry. */
+import { writeOutcome } from './outcomes'
 import type { Check, Fault, Finding, PassRule, Remedy, Rung } from './knowledge'
 import { writeWithin } from './within'
 import type { CheckEntry, FaultEntry, FindingEntry, RemedyEntry, RungEntry } from './packFile'
@@ -60,8 +61,10 @@ export function writeFault(f: Fault): FaultEntry {
 /** The check as an entry of a pack. */
 export function writeCheck(c: Check): CheckEntry {
   const { name, minutes, avoid, loads } = c
-  const outcomes = c.outcomes.map(({ label, says }) => ({ label, says }))
-  return { name, do: c.instruction, minutes, outcomes, loads, ...filled({ avoid }) }
+  const [only = '', ...others] = c.asks
+  const asks = others.length === 0 ? only : c.asks
+  const outcomes = c.outcomes.map(({ label, says }) => writeOutcome(c.asks, label, says))
+  return { name, do: c.instruction, minutes, asks, outcomes, loads, ...filled({ avoid }) }
 }
 
 function writeRung(r: Rung): RungEntry {

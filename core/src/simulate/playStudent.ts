@@ -2,6 +2,7 @@
 import { diagnose } from '../diagnosis'
 import { addDays, chance, daysBetween, pick, seededRng } from '../kit'
 import type { IsoDate, Rng, CaseId, LessonId } from '../kit'
+import { isAnswered } from '../packs'
 import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
 import { activeProjects, lessonOf, lessonQuestion, PROJECTS_MOST, ruleFor } from '../record'
@@ -133,10 +134,12 @@ function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): void 
       best.check.outcomes.flatMap((o) => Object.keys(o.says)).map((id) => [id, present(id)]),
     )
     const outcome =
-      best.check.outcomes.find((o) =>
-        Object.entries(o.says).every(
-          ([id, s]) => (s === 'marked') === truth.get(id) && s !== 'slight',
-        ),
+      best.check.outcomes.find(
+        (o) =>
+          isAnswered(best.check, o) &&
+          Object.entries(o.says).every(
+            ([id, s]) => (s === 'marked') === truth.get(id) && s !== 'slight',
+          ),
       ) ?? best.check.outcomes.at(-1)
     if (!outcome) return
     student.do({

@@ -3,6 +3,7 @@ import { buildNetwork, faultsInPlay, posterior, rankChecks, REPORTS } from '../d
 import type { Evidence, Network } from '../diagnosis'
 import { chance, pick, seededRng, shuffle } from '../kit'
 import type { Rng } from '../kit'
+import { isAnswered } from '../packs'
 import type { Check, CheckOutcome, Fault, Knowledge, StudentFacts } from '../packs'
 import { disturb, DISTURBED } from './disturb'
 
@@ -113,10 +114,12 @@ function answer(check: Check, network: Network, student: DrawnStudent): CheckOut
     const f = network.findingIndex.get(id) ?? -1
     return student.findings.has(f) !== student.misread.has(f)
   }
-  return check.outcomes.find((o) =>
-    Object.entries(o.says).every(
-      ([id, s]) => (s === 'marked' && isThere(id)) || (s === 'absent' && !isThere(id)),
-    ),
+  return check.outcomes.find(
+    (o) =>
+      isAnswered(check, o) &&
+      Object.entries(o.says).every(
+        ([id, s]) => (s === 'marked' && isThere(id)) || (s === 'absent' && !isThere(id)),
+      ),
   )
 }
 

@@ -1,6 +1,8 @@
 /** Where a student stands: what is read off a record, and no act keeps. */
 export { agenda, nextStep, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
+export { answersReread } from './answersReread'
+export type { AnswerReread } from './answersReread'
 export { brief } from './brief'
 export type { Brief, BriefItem } from './brief'
 export { firstThing, groupDues, inOrderOfLessons } from './dues'

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { diagnose, stoppedBySigns } from '@vein-mend/core/diagnosis'
 import type { Diagnosis, Sign } from '@vein-mend/core/diagnosis'
-import { searchFindings } from '@vein-mend/core/packs'
+import { isAnswered, searchFindings } from '@vein-mend/core/packs'
 import type { Check, Fault, Finding, Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import { parse } from 'yaml'
 
@@ -122,7 +122,8 @@ function answered(check: Check, k: Knowledge, fault: string): readonly Sign[] {
       const present = shows[id] ?? leak(id)
       return p * (strength === 'absent' ? 1 - present : present)
     }, 1)
-  const best = check.outcomes.reduce((a, b) => (likelihood(b.says) > likelihood(a.says) ? b : a))
+  const answers = check.outcomes.filter((o) => isAnswered(check, o))
+  const best = answers.reduce((a, b) => (likelihood(b.says) > likelihood(a.says) ? b : a))
   return Object.entries(best.says).map(([finding, strength]) => ({ finding, strength }))
 }
 

@@ -3,8 +3,9 @@ import { buildNetwork, posterior, REPORTS } from '@vein-mend/core/diagnosis'
 import type { Network } from '@vein-mend/core/diagnosis'
 import { decibans } from '@vein-mend/core/kit'
 import type { Exercise, Note } from '@vein-mend/core/music'
-import { STRANDS } from '@vein-mend/core/packs'
+import { STRANDS, writeOutcome } from '@vein-mend/core/packs'
 import type {
+  Came,
   Check,
   CheckOutcome,
   Fault,
@@ -45,6 +46,13 @@ function faultWords(fault: Fault, k: Knowledge): string[] {
   ]
 }
 
+const CAME_SAID: Readonly<Record<Came, string>> = {
+  clearly: 'it came',
+  partly: 'in part',
+  not: 'it did not come',
+  open: 'left open',
+}
+
 /** How far an outcome by itself moves each fault, largest first. */
 function movesOf(outcome: CheckOutcome, k: Knowledge, network: Network): readonly string[] {
   const evidence = Object.entries(outcome.says).flatMap(([id, strength]) => {
@@ -60,15 +68,25 @@ function movesOf(outcome: CheckOutcome, k: Knowledge, network: Network): readonl
     .filter((m) => Math.abs(m.moved) >= WORTH_SAYING)
     .sort((a, b) => Math.abs(b.moved) - Math.abs(a.moved))
     .slice(0, MOVES_MOST)
-    .map((m) => `${m.moved > 0 ? 'for' : 'against'} ${m.name} (${m.moved.toFixed(0)} dB)`)
+    .map(({ moved, name }) => {
+      const times = 10 ** (Math.abs(moved) / 10)
+      const ratio = times < 3 ? times.toFixed(1) : Math.round(times)
+      return `speaks ${moved > 0 ? 'for' : 'against'} ${name} ${ratio} to 1`
+    })
 }
 
 function checkWords(check: Check, k: Knowledge, network: Network): string[] {
+  const textOf = (id: string) => k.findings.find((f) => f.id === id)?.text ?? id
   const lines = check.outcomes.map((o) => {
     const moves = movesOf(o, k, network)
-    return `- “${o.label}”: ${moves.length > 0 ? moves.join('; ') : 'moves nothing'}`
+    const { came, also = {} } = writeOutcome(check.asks, o.label, o.says)
+    const cames = typeof came === 'string' ? [came] : Object.values(came)
+    const beside = Object.keys(also).map(textOf)
+    const what = [...cames.map((c) => CAME_SAID[c]), ...beside.map((b) => `also: ${b}`)].join('; ')
+    return `- “${o.label}” [${what}]: ${moves.length > 0 ? moves.join('; ') : 'moves nothing'}`
   })
-  return [`### ${check.name} (${check.minutes} min)`, check.instruction, ...lines]
+  const asks = `Asks: ${check.asks.map(textOf).join('; ')}`
+  return [`### ${check.name} (${check.minutes} min)`, check.instruction, asks, ...lines]
 }
 
 function noteWords(n: Note): string {

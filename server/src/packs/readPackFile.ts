@@ -1,4 +1,6 @@
 /** Reads one pack written in YAML and says precisely what is wrong with it: file, line and path. */
+import { isObject } from '@vein-mend/core/kit'
+import { outcomesAsNow } from '@vein-mend/core/packs'
 import type { PackFile, PackTrouble } from '@vein-mend/core/packs'
 import schema from '@vein-mend/packs/pack.schema.json' with { type: 'json' }
 import Ajv from 'ajv'
@@ -133,6 +135,19 @@ function keysTwice(document: Document, lines: LineCounter): readonly AtLine[] {
   return found
 }
 
+const isEarlierOutcome = (o: unknown): boolean => isObject(o) && isObject(o.says) && !('came' in o)
+
+/** Checks as they were written before an answer said what came of it, in the form of today. */
+function asNow(value: unknown): unknown {
+  if (!isObject(value) || !isObject(value.checks)) return value
+  const checks = Object.entries(value.checks).map(([id, check]) => {
+    const earlier =
+      isObject(check) && Array.isArray(check.outcomes) && check.outcomes.every(isEarlierOutcome)
+    return [id, earlier ? outcomesAsNow(check as never) : check] as const
+  })
+  return { ...value, checks: Object.fromEntries(checks) }
+}
+
 /** Parses and checks the form of one pack. References are checked when its chain is put together. */
 export function readPackFile(name: string, text: string): PackReading {
   const lines = new LineCounter()
@@ -147,7 +162,7 @@ export function readPackFile(name: string, text: string): PackReading {
       troubles: [{ file: name, line: 1, path: '', code: 'not_yaml', detail: plain.why }],
     }
   }
-  const { value } = plain
+  const value = asNow(plain.value)
   const validate = validator()
   const lineOf = (path: Path) => lineAt(document, lines, path)
   if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }

@@ -19,8 +19,9 @@ test('where the truth is not quite what the packs say, the offered order is stil
   const mean = (of: (m: PackSeparability['disturbed']) => number) =>
     SOME.reduce((sum, [, , m]) => sum + of(m.disturbed), 0) / SOME.length
   const offered = mean((d) => d.rankedFirst)
-  // Over 1,300 students the standard deviation is about a point.
-  expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.03)
+  // Over 1,300 students the standard deviation is about a point. Since an answer no longer acquits the fault it proves,
+  // checks in any order settle more, and the offered order is ahead of chance by less.
+  expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.02)
   expect(offered).toBeGreaterThan(mean((d) => d.baselines.byPrior) + 0.03)
   expect(offered).toBeLessThan(SOME.reduce((sum, [, , m]) => sum + m.rankedFirst, 0) / SOME.length)
 })

@@ -8,6 +8,8 @@ const SENTENCES: Readonly<Record<string, (detail: string) => string>> = {
   unknown_gate: (d) => `There is no gate “${d}”.`,
   unknown_school: (d) => `There is no school “${d}”.`,
   unknown_equipment: (d) => `Nothing asks for “${d}”.`,
+  players_fault_for_teacher: () =>
+    'What is the same for the teacher is no fault of the player: say that it is not, or take that sign away.',
   unknown_pack: (d) => `It extends “${d}”, which is not here.`,
   fault_without_signs: () => 'The fault shows in nothing. Name at least one sign.',
   finding_without_cause: () => 'No fault brings this sign out. Name at least one.',

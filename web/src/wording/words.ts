@@ -4,6 +4,7 @@ import type { OwnSection } from '@vein-mend/contract'
 import type {
   AgeBand,
   BodyPart,
+  Came,
   Condition,
   HealthFlag,
   Observed,
@@ -92,6 +93,14 @@ export const FLAG_WORDS: Record<HealthFlag, string> = {
 
 /** What about a student speaks against an exercise. */
 export const AGAINST_WORDS: Record<Against, string> = { ...FLAG_WORDS, ...STAGE_WORDS }
+
+/** What came of what a check asks for. */
+export const CAME_WORDS: Readonly<Record<Came, string>> = {
+  clearly: 'it came',
+  partly: 'it came in part',
+  not: 'it did not come',
+  open: 'could not be tried, or leaves it open',
+}
 
 export const STRENGTH_WORDS: Record<Strength, string> = {
   marked: 'marked',

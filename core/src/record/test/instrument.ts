@@ -76,6 +76,7 @@ export const KNOWLEDGE = {
       id: 'one-breath',
       name: 'On one breath',
       minutes: 1,
+      asks: ['of-thin'],
       outcomes: [
         { id: 'ends', label: 'It ends early', says: { 'of-thin': 'marked' } },
         { id: 'holds', label: 'It holds', says: { 'of-thin': 'absent' } },

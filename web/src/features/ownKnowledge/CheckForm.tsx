@@ -1,9 +1,9 @@
-/** A check: what to do, how long it takes, and what each answer says. */
-import { STRENGTHS } from '@vein-mend/core/packs'
-import type { CheckEntry, Knowledge, Strength } from '@vein-mend/core/packs'
+/** A check: what to do, how long it takes, which sign it asks for, and what each answer says came of it. */
+import { CAME } from '@vein-mend/core/packs'
+import type { Came, CheckEntry, Knowledge, OutcomeEntry } from '@vein-mend/core/packs'
 import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
-import { STRENGTH_WORDS } from '../../wording/words'
+import { CAME_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import type { CheckDraft } from './drafts'
 import { fromRows, pairs, toRows } from '../../wording/entryFields'
 
@@ -13,19 +13,37 @@ interface Props {
   readonly onChange: (draft: CheckDraft) => void
 }
 
-type Outcome = CheckEntry['outcomes'][number]
+type Also = NonNullable<OutcomeEntry['also']>[string]
+const ALSO = ['marked', 'slight'] as const
+
+/** The signs asked for. */
+const listOf = ({ asks }: CheckEntry) => (typeof asks === 'string' ? [asks] : asks)
+
+function cameOf({ came }: OutcomeEntry, sign: string): Came {
+  return typeof came === 'string' ? came : (came[sign] ?? 'open')
+}
+
+/** What came of each sign asked for, with one of them changed. */
+function withCame(outcome: OutcomeEntry, asks: readonly string[], sign: string, came: Came) {
+  if (asks.length === 1) return { ...outcome, came }
+  const all = asks.map((id) => [id, id === sign ? came : cameOf(outcome, id)] as const)
+  return { ...outcome, came: Object.fromEntries(all) }
+}
 
 function OutcomeFields({
   knowledge,
+  asks,
   outcome,
   place,
   onChange,
 }: {
   knowledge: Knowledge
-  outcome: Outcome
+  asks: readonly string[]
+  outcome: OutcomeEntry
   place: number
-  onChange: (outcome: Outcome) => void
+  onChange: (outcome: OutcomeEntry) => void
 }) {
+  const textOf = (id: string) => knowledge.findings.find((f) => f.id === id)?.text ?? id
   return (
     <div className="bg-glaze border-line space-y-2 rounded-md border p-3">
       <Text
@@ -33,12 +51,28 @@ function OutcomeFields({
         value={outcome.label}
         onChange={(label) => onChange({ ...outcome, label })}
       />
+      {asks.map((sign) => (
+        <Pick
+          key={sign}
+          label={
+            asks.length === 1
+              ? `Answer ${place + 1}: what was asked for`
+              : `Answer ${place + 1}: ${textOf(sign)}`
+          }
+          value={cameOf(outcome, sign)}
+          options={pairs(CAME, CAME_WORDS)}
+          onChange={(came) => onChange(withCame(outcome, asks, sign, came))}
+        />
+      ))}
       <Rows
-        legend={`What answer ${place + 1} says`}
-        rows={toRows(outcome.says)}
-        fresh={() => ['', 'marked'] as readonly [string, Strength]}
-        add="And also"
-        onChange={(rows) => onChange({ ...outcome, says: fromRows(rows) })}
+        legend={`What else showed with answer ${place + 1}`}
+        rows={toRows(outcome.also ?? {})}
+        fresh={() => ['', 'marked'] as readonly [string, Also]}
+        add="Something else showed"
+        onChange={(rows) => {
+          const { label, came } = outcome
+          onChange({ label, came, ...(rows.length === 0 ? {} : { also: fromRows(rows) }) })
+        }}
       >
         {([finding, strength], change, i) => (
           <div className="grid grid-cols-[1fr_9rem] gap-2">
@@ -53,7 +87,7 @@ function OutcomeFields({
               bare
               label={`Answer ${place + 1}, strength ${i + 1}`}
               value={strength}
-              options={pairs(STRENGTHS, STRENGTH_WORDS)}
+              options={pairs(ALSO, STRENGTH_WORDS)}
               onChange={(s) => change([finding, s])}
             />
           </div>
@@ -63,8 +97,32 @@ function OutcomeFields({
   )
 }
 
-function freshOutcome(): Outcome {
-  return { label: '', says: { '': 'marked' } }
+function freshOutcome(): OutcomeEntry {
+  return { label: '', came: 'open' }
+}
+
+/** The sign the check asks for; of one that asks for several, which they are stays as it was written. */
+function AskedFor({
+  knowledge,
+  entry,
+  put,
+}: {
+  readonly knowledge: Knowledge
+  readonly entry: CheckEntry
+  readonly put: (fields: Partial<CheckEntry>) => void
+}) {
+  if (typeof entry.asks !== 'string') {
+    const texts = entry.asks.map((id) => knowledge.findings.find((f) => f.id === id)?.text ?? id)
+    return <p>It asks for: {texts.join('; ')}.</p>
+  }
+  return (
+    <Pick
+      label="The sign it asks for"
+      value={entry.asks}
+      options={[['', 'choose a sign'], ...knowledge.findings.map((f) => [f.id, f.text] as const)]}
+      onChange={(asks) => put({ asks })}
+    />
+  )
 }
 
 export function CheckForm({ knowledge, draft, onChange }: Props) {
@@ -89,6 +147,7 @@ export function CheckForm({ knowledge, draft, onChange }: Props) {
         step={0.1}
         onChange={(minutes) => put({ minutes })}
       />
+      <AskedFor knowledge={knowledge} entry={entry} put={put} />
       <Rows
         legend="Answers"
         rows={entry.outcomes}
@@ -97,7 +156,13 @@ export function CheckForm({ knowledge, draft, onChange }: Props) {
         onChange={(outcomes) => put({ outcomes })}
       >
         {(outcome, change, i) => (
-          <OutcomeFields knowledge={knowledge} outcome={outcome} place={i} onChange={change} />
+          <OutcomeFields
+            knowledge={knowledge}
+            asks={listOf(entry)}
+            outcome={outcome}
+            place={i}
+            onChange={change}
+          />
         )}
       </Rows>
     </>

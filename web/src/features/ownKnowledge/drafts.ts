@@ -71,9 +71,10 @@ function freshDraft(section: OwnSection, knowledge: Knowledge): Draft {
           name: '',
           do: '',
           minutes: 0.5,
+          asks: '',
           outcomes: [
-            { label: '', says: { '': 'marked' } },
-            { label: '', says: { '': 'absent' } },
+            { label: '', came: 'clearly' },
+            { label: '', came: 'not' },
           ],
         },
       }

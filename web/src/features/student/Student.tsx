@@ -17,6 +17,7 @@ import { Aside } from './Aside'
 import { BeginLesson } from './BeginLesson'
 import { BriefList } from './BriefList'
 import { FaultTable } from './FaultTable'
+import { Reread } from './Reread'
 import { StuckRecord } from './StuckRecord'
 import { StudentTakes } from './StudentTakes'
 import { LatestActs } from './LatestActs'
@@ -83,6 +84,7 @@ export function Student() {
     <StudentContext value={data}>
       <Heading />
       <Aside />
+      <Reread />
       <BriefList />
       <Section
         title="The seam"

@@ -1,0 +1,91 @@
+/** What the answers of every check mean, and what the teacher's turn says of the instrument. */
+import { buildNetwork, posterior, REPORTS } from '@vein-mend/core/diagnosis'
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { describe, expect, test } from 'vitest'
+import { PACKS_FOLDER, PLAIN_FACTS, shippedPacks } from '../test/studio'
+import { buildLibrary, sayTrouble } from './library'
+import { readPackFile } from './readPackFile'
+
+const packs = await shippedPacks()
+const instruments = [...packs].filter(([, k]) => k.kind === 'instrument')
+const texts = new Map(
+  readdirSync(PACKS_FOLDER)
+    .filter((n) => n.endsWith('.yaml'))
+    .map((n) => [n, readFileSync(join(PACKS_FOLDER, n), 'utf8')]),
+)
+
+/** No fault of the player, and not met by the teacher: a size, and a reed where the teacher plays on one of their own. */
+const WITH_THE_STUDENT = ['instrument-too-big', 'reed-at-fault']
+
+test('no shipped answer sets its signs by hand', () => {
+  for (const [name, text] of texts) expect(text, name).not.toMatch(/\bsays:/)
+})
+
+describe.each(instruments)('%s', (_, knowledge) => {
+  test('every check can come out for what it asks, and against it', () => {
+    for (const { id, asks, outcomes } of knowledge.checks) {
+      for (const sign of asks) {
+        const said = outcomes.map((o) => o.says[sign])
+        expect(said, id).toContain('marked')
+        expect(said, id).toContain('absent')
+      }
+    }
+  })
+
+  test('an answer says something, or leaves open what was asked', () => {
+    const silent = knowledge.checks.flatMap((c) =>
+      c.outcomes.filter((o) => Object.keys(o.says).length === 0).map((o) => `${c.id}: ${o.label}`),
+    )
+    expect(silent).toEqual([])
+  })
+
+  test('the same for the teacher raises every cause in the instrument and no fault of the player', () => {
+    const network = buildNetwork(knowledge, PLAIN_FACTS)
+    const finding = network.findingIndex.get('same-for-teacher')!
+    const before = posterior(network, []).probability
+    const same = posterior(network, [{ finding, ...REPORTS.marked }]).probability
+    const alone = posterior(network, [{ finding, ...REPORTS.absent }]).probability
+    knowledge.faults.forEach((fault, i) => {
+      const moved = [same[i]! - before[i]!, alone[i]! - before[i]!]
+      const inInstrument = fault.notThePlayer === true && !WITH_THE_STUDENT.includes(fault.id)
+      if (inInstrument) {
+        expect(moved[0], fault.id).toBeGreaterThan(0)
+        expect(moved[1], fault.id).toBeLessThan(0)
+      } else if (fault.notThePlayer !== true) {
+        expect(moved[0], fault.id).toBeLessThanOrEqual(1e-9)
+      }
+    })
+  })
+})
+
+test('a fault of the player that is the same for the teacher is refused', () => {
+  const wrong = new Map(texts)
+  const clarinet = texts.get('clarinet.yaml')!
+  wrong.set('clarinet.yaml', clarinet.replace('left-thumb-off: 0.88', 'same-for-teacher: 0.88'))
+  const built = buildLibrary(wrong)
+  expect(built.ok ? [] : built.troubles.map(sayTrouble).join()).toContain('players fault')
+})
+
+test('answers of an earlier form are read, and one that acquitted beside a second sign says nothing', () => {
+  const earlier = `
+pack: own
+version: 1.0.0
+kind: instrument
+name: Own
+source: Ours.
+checks:
+  rest:
+    name: The rest
+    do: Raise the rest.
+    minutes: 1
+    outcomes:
+      - { label: It lets go, says: { lets-go: marked } }
+      - { label: "It lets go, the wrist caves", says: { lets-go: absent, caves: marked } }
+`
+  const read = readPackFile('own.yaml', earlier)
+  expect(read.ok && read.pack.file.checks?.rest).toMatchObject({
+    asks: 'lets-go',
+    outcomes: [{ came: 'clearly' }, { came: 'open' }],
+  })
+})
