@@ -56,6 +56,7 @@ function someChecks(network: Network, rng: Rng): Check[] {
       asks: [finding],
       outcomes: [outcome('marked'), outcome('absent')],
       avoid: {},
+      does: 'plays',
       loads: [],
     }
   })

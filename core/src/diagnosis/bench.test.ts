@@ -60,6 +60,7 @@ function asCheck(finding: string): Check {
     asks: [finding],
     outcomes: [outcome('marked'), outcome('absent')],
     avoid: {},
+    does: 'plays',
     loads: [],
   }
 }

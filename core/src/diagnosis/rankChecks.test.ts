@@ -40,6 +40,7 @@ function check(id: string, minutes: number, ...says: Check['outcomes'][number]['
     asks: askedByAll(says.map((s) => ({ says: s }))),
     outcomes: says.map((s, i) => ({ id: `o${i}`, label: `o${i}`, says: s })),
     avoid: {},
+    does: 'plays',
     loads: [],
   }
 }

@@ -1,6 +1,6 @@
 /** Finds what is wrong in knowledge whose form is right: references that lead nowhere, loops, gaps. */
 import type { Knowledge } from './knowledge'
-import { SAME_FOR_TEACHER } from './outcomes'
+import { OF_INSTRUMENT } from './outcomes'
 import type { SectionName } from './packFile'
 
 /** One trouble, at a path inside the pack such as `faults.too-little-air.shows.paper-falls`. */
@@ -60,7 +60,7 @@ function checkFaults(k: Knowledge, ids: Ids): PackTrouble[] {
       ...shown.filter((x) => !ids.findings.has(x)).map((x) => at('unknown_finding', x, 'shows', x)),
       // What the teacher meets as well is no fault of the player.
       ...shown
-        .filter((x) => x === SAME_FOR_TEACHER && f.notThePlayer !== true)
+        .filter((x) => OF_INSTRUMENT.some((sign) => sign === x) && f.notThePlayer !== true)
         .map((x) => at('players_fault_for_teacher', x, 'shows', x)),
       ...Object.keys(f.leadsTo)
         .filter((x) => !ids.faults.has(x))

@@ -72,11 +72,13 @@ export {
   STAGES,
   STRANDS,
   CAME,
+  DOES,
   STRENGTHS,
   WAYS,
 } from './vocabulary'
 export type {
   Came,
+  Doing,
   AgeBand,
   BodyPart,
   Condition,

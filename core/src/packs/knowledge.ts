@@ -5,6 +5,7 @@ import type { Side } from '../measure'
 import type { AnyMeasure } from '../analysers'
 import type { Within } from './within'
 import type {
+  Doing,
   AgeBand,
   BodyPart,
   Condition,
@@ -121,6 +122,7 @@ export interface Check {
   readonly asks: readonly string[]
   readonly outcomes: readonly CheckOutcome[]
   readonly avoid: Avoid
+  readonly does: Doing
   /** Parts that doing it loads. */
   readonly loads: readonly BodyPart[]
 }

@@ -8,7 +8,7 @@ type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
 /** Knowledge from when it was not said yet what playing, a check and a rung load. */
 export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedies' | 'setup'> & {
   readonly setup: readonly Kept<SetupPoint, 'ways'>[]
-  readonly checks: readonly Kept<Check, 'loads' | 'asks'>[]
+  readonly checks: readonly Kept<Check, 'loads' | 'asks' | 'does'>[]
   readonly remedies: readonly (Omit<Remedy, 'rungs'> & {
     readonly rungs: readonly Kept<Rung, 'loads'>[]
   })[]
@@ -17,7 +17,14 @@ export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedie
 /** Of what it loads nothing was said, so it is taken to load everything: a stop then holds it back. */
 export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
   // What its answers said stays as they said it; only which sign they were asked for is found.
-  const checks = kept.checks.map((c) => ({ ...c, asks: c.asks ?? askedByAll(c.outcomes) }))
+  const playing = kept.playing ?? BODY_PARTS
+  const checks = kept.checks.map((c): Check => ({
+    ...c,
+    asks: c.asks ?? askedByAll(c.outcomes),
+    // Who does what was not said: somebody plays.
+    does: c.does ?? 'plays',
+    loads: c.does === undefined ? playing : (c.loads ?? playing),
+  }))
   if (kept.playing !== undefined) return { ...kept, checks } as Knowledge
   const { sound } = kept
   return {
@@ -28,7 +35,7 @@ export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
     },
     playing: BODY_PARTS,
     setup: kept.setup.map((p) => ({ ...p, ways: [] })),
-    checks: checks.map((c) => ({ ...c, loads: BODY_PARTS })),
+    checks,
     remedies: kept.remedies.map((r) => ({
       ...r,
       loads: BODY_PARTS,

@@ -7,8 +7,8 @@ import type { CheckEntry, FaultEntry, OutcomeEntry } from './packFile'
 import { CAME } from './vocabulary'
 import type { Came, Strength } from './vocabulary'
 
-/** The sign that it is the same for the teacher: it speaks for every cause in the instrument, and for no player's. */
-export const SAME_FOR_TEACHER = 'same-for-teacher'
+/** Signs that it is the instrument: they speak for every cause in it, and for no fault of the player. */
+export const OF_INSTRUMENT = ['same-for-teacher', 'better-on-another'] as const
 /** How often such a cause shows so, where the pack gives no number of its own: nearly always; common practice. */
 const SAME_USUALLY = 0.9
 
@@ -39,13 +39,13 @@ export function saysOf(asks: readonly string[], { came, also = {} }: OutcomeEntr
   return { ...also, ...Object.fromEntries(asked) }
 }
 
-/** What a fault shows, a cause in the instrument also that it is the same for the teacher; where that sign is known. */
+/** What a fault shows; a cause in the instrument also what tells of it whatever the instrument, where that is known. */
 export function showsOf(
   { shows, not_the_player: instrument }: Pick<FaultEntry, 'shows' | 'not_the_player'>,
   findings: Readonly<Record<string, unknown>>,
 ): Readonly<Record<string, number>> {
-  const lacks = instrument === true && SAME_FOR_TEACHER in findings
-  return lacks ? { [SAME_FOR_TEACHER]: SAME_USUALLY, ...shows } : shows
+  const told = instrument === true ? OF_INSTRUMENT.filter((sign) => sign in findings) : []
+  return { ...Object.fromEntries(told.map((sign) => [sign, SAME_USUALLY])), ...shows }
 }
 
 /** Whether the answer says something of every sign the check asks for. */

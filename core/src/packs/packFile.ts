@@ -5,6 +5,7 @@ import type {
   Came,
   BodyPart,
   Condition,
+  Doing,
   HealthFlag,
   Observed,
   Source,
@@ -68,8 +69,8 @@ export interface CheckEntry {
   readonly asks: string | readonly string[]
   readonly outcomes: readonly OutcomeEntry[]
   readonly avoid?: AvoidEntry
-  /** Parts it loads, where they are others than playing loads. */
-  readonly loads?: readonly BodyPart[]
+  /** Who does what in it; the student plays where nothing is said. What it loads follows. */
+  readonly does?: Doing
 }
 
 /** A rung as it is written in a pack. */

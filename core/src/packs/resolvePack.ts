@@ -1,4 +1,5 @@
 /** Puts an instrument's knowledge together from its pack and the packs it extends. */
+import { loadsOf } from './doing'
 import { asksOf, saysOf, showsOf } from './outcomes'
 import { USUAL_MENDING } from '../mending'
 import type { MendingParameters } from '../mending'
@@ -148,7 +149,8 @@ function toCheck([id, e]: [string, CheckEntry], playing: readonly BodyPart[]): C
       says: saysOf(asks, o),
     })),
     avoid: e.avoid ?? {},
-    loads: e.loads ?? playing,
+    does: e.does ?? 'plays',
+    loads: loadsOf(e.does ?? 'plays', playing),
   }
 }
 

@@ -48,6 +48,11 @@ export const STRENGTHS = ['marked', 'slight', 'unsure', 'absent'] as const
 /** How sure and how strong a sign is. */
 export type Strength = (typeof STRENGTHS)[number]
 
+/** Who does what in a check: the student plays, moves without the instrument, blows, sings or looks; or the teacher does it. */
+export const DOES = ['plays', 'moves', 'blows', 'sings', 'looks', 'teacher'] as const
+/** One of these. */
+export type Doing = (typeof DOES)[number]
+
 /** What came of what a check asks for; the last is what could not be tried, or leaves it open. */
 export const CAME = ['clearly', 'partly', 'not', 'open'] as const
 /** One of these. */

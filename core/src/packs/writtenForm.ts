@@ -60,11 +60,12 @@ export function writeFault(f: Fault): FaultEntry {
 
 /** The check as an entry of a pack. */
 export function writeCheck(c: Check): CheckEntry {
-  const { name, minutes, avoid, loads } = c
+  const { name, minutes, avoid } = c
   const [only = '', ...others] = c.asks
   const asks = others.length === 0 ? only : c.asks
   const outcomes = c.outcomes.map(({ label, says }) => writeOutcome(c.asks, label, says))
-  return { name, do: c.instruction, minutes, asks, outcomes, loads, ...filled({ avoid }) }
+  const does = c.does === 'plays' ? {} : { does: c.does }
+  return { name, do: c.instruction, minutes, asks, outcomes, ...does, ...filled({ avoid }) }
 }
 
 function writeRung(r: Rung): RungEntry {

@@ -1,5 +1,5 @@
 /** What the answers of every check mean, and what the teacher's turn says of the instrument. */
-import { buildNetwork, posterior, REPORTS } from '@vein-mend/core/diagnosis'
+import { buildNetwork, diagnose, posterior, REPORTS } from '@vein-mend/core/diagnosis'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, test } from 'vitest'
@@ -33,6 +33,27 @@ describe.each(instruments)('%s', (_, knowledge) => {
     }
   })
 
+  test('who plays loads all that playing loads, and under any stop of it nobody is asked to play', () => {
+    for (const { id, does, loads } of knowledge.checks) {
+      if (does === 'plays') expect(loads, id).toEqual(knowledge.playing)
+      if (does === 'teacher' || does === 'looks') expect(loads, id).toEqual([])
+    }
+    const signs = knowledge.findings
+      .slice(0, 3)
+      .map((f) => ({ finding: f.id, strength: 'marked' as const }))
+    for (const part of knowledge.playing) {
+      const { checks } = diagnose({
+        knowledge,
+        facts: PLAIN_FACTS,
+        signs,
+        answered: [],
+        known: new Map(),
+        stopped: [part],
+      })
+      expect(checks.ranked.filter(({ check }) => check.does === 'plays')).toEqual([])
+    }
+  })
+
   test('an answer says something, or leaves open what was asked', () => {
     const silent = knowledge.checks.flatMap((c) =>
       c.outcomes.filter((o) => Object.keys(o.says).length === 0).map((o) => `${c.id}: ${o.label}`),
@@ -40,23 +61,26 @@ describe.each(instruments)('%s', (_, knowledge) => {
     expect(silent).toEqual([])
   })
 
-  test('the same for the teacher raises every cause in the instrument and no fault of the player', () => {
-    const network = buildNetwork(knowledge, PLAIN_FACTS)
-    const finding = network.findingIndex.get('same-for-teacher')!
-    const before = posterior(network, []).probability
-    const same = posterior(network, [{ finding, ...REPORTS.marked }]).probability
-    const alone = posterior(network, [{ finding, ...REPORTS.absent }]).probability
-    knowledge.faults.forEach((fault, i) => {
-      const moved = [same[i]! - before[i]!, alone[i]! - before[i]!]
-      const inInstrument = fault.notThePlayer === true && !WITH_THE_STUDENT.includes(fault.id)
-      if (inInstrument) {
-        expect(moved[0], fault.id).toBeGreaterThan(0)
-        expect(moved[1], fault.id).toBeLessThan(0)
-      } else if (fault.notThePlayer !== true) {
-        expect(moved[0], fault.id).toBeLessThanOrEqual(1e-9)
-      }
-    })
-  })
+  test.each(['same-for-teacher', 'better-on-another'])(
+    '%s raises every cause in the instrument and no fault of the player',
+    (sign) => {
+      const network = buildNetwork(knowledge, PLAIN_FACTS)
+      const finding = network.findingIndex.get(sign)!
+      const before = posterior(network, []).probability
+      const same = posterior(network, [{ finding, ...REPORTS.marked }]).probability
+      const alone = posterior(network, [{ finding, ...REPORTS.absent }]).probability
+      knowledge.faults.forEach((fault, i) => {
+        const moved = [same[i]! - before[i]!, alone[i]! - before[i]!]
+        const inInstrument = fault.notThePlayer === true && !WITH_THE_STUDENT.includes(fault.id)
+        if (inInstrument) {
+          expect(moved[0], fault.id).toBeGreaterThan(0)
+          expect(moved[1], fault.id).toBeLessThan(0)
+        } else if (fault.notThePlayer !== true) {
+          expect(moved[0], fault.id).toBeLessThanOrEqual(1e-9)
+        }
+      })
+    },
+  )
 })
 
 test('a fault of the player that is the same for the teacher is refused', () => {

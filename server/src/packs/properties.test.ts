@@ -63,7 +63,9 @@ describe.each(
       const probability = after(says)
       return k.faults.map((_, d) => decibans(probability[d]!) - decibans(network.faults[d]!.prior))
     }
+    // What tells of the instrument parts its causes from every fault of the player.
     const touches = (check: Check, d: number) =>
+      check.asks.includes('better-on-another') ||
       check.outcomes.some((o) => Object.keys(o.says).some((id) => id in k.faults[d]!.shows))
     const idle = k.checks.filter((check) => {
       const touched = k.faults.flatMap((_, d) => (touches(check, d) ? [d] : []))

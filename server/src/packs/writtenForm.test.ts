@@ -25,6 +25,7 @@ function asFile(k: Knowledge): PackFile {
     kind: 'instrument',
     name: k.name,
     source: 'Written again.',
+    playing: k.playing,
     findings: written(k.findings, writeFinding),
     faults: written(k.faults, writeFault),
     checks: written(k.checks, writeCheck),

@@ -6,6 +6,7 @@ import type {
   BodyPart,
   Came,
   Condition,
+  Doing,
   HealthFlag,
   Observed,
   Source,
@@ -93,6 +94,16 @@ export const FLAG_WORDS: Record<HealthFlag, string> = {
 
 /** What about a student speaks against an exercise. */
 export const AGAINST_WORDS: Record<Against, string> = { ...FLAG_WORDS, ...STAGE_WORDS }
+
+/** Who does what in a check. */
+export const DOES_WORDS: Readonly<Record<Doing, string>> = {
+  plays: 'the student plays',
+  moves: 'the student moves, without the instrument',
+  blows: 'the student blows, without playing',
+  sings: 'the student sings or speaks',
+  looks: 'the student looks or listens',
+  teacher: 'the teacher plays or does it',
+}
 
 /** What came of what a check asks for. */
 export const CAME_WORDS: Readonly<Record<Came, string>> = {

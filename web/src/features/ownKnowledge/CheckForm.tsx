@@ -1,9 +1,9 @@
 /** A check: what to do, how long it takes, which sign it asks for, and what each answer says came of it. */
-import { CAME } from '@vein-mend/core/packs'
+import { CAME, DOES } from '@vein-mend/core/packs'
 import type { Came, CheckEntry, Knowledge, OutcomeEntry } from '@vein-mend/core/packs'
 import { Num, Pick, Text } from '../../ui/Inputs'
 import { Rows } from '../../ui/Rows'
-import { CAME_WORDS, STRENGTH_WORDS } from '../../wording/words'
+import { CAME_WORDS, DOES_WORDS, STRENGTH_WORDS } from '../../wording/words'
 import type { CheckDraft } from './drafts'
 import { fromRows, pairs, toRows } from '../../wording/entryFields'
 
@@ -146,6 +146,12 @@ export function CheckForm({ knowledge, draft, onChange }: Props) {
         max={20}
         step={0.1}
         onChange={(minutes) => put({ minutes })}
+      />
+      <Pick
+        label="Who does what"
+        value={entry.does ?? 'plays'}
+        options={pairs(DOES, DOES_WORDS)}
+        onChange={(does) => put({ does })}
       />
       <AskedFor knowledge={knowledge} entry={entry} put={put} />
       <Rows
