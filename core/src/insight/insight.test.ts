@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import type { Fault, Knowledge } from '../packs'
-import type { CaseState } from '../record'
+import type { CaseState, StudentRecord } from '../record'
 import type { LessonId } from '../kit'
 import { calibrate, learnedPriors, settledDiagnoses, withLearnedPriors } from './index'
 import type { SettledDiagnosis } from './index'
@@ -14,6 +14,7 @@ function settled(student: string, faultId: string, more: Partial<SettledDiagnosi
     lesson: `${student}-1`,
     stage: 'beginner' as const,
     fault: faultId,
+    grounded: true,
     overruled: false,
     rivals: [{ fault: faultId, name: '', probability: 0.8 }],
     ...more,
@@ -45,6 +46,15 @@ describe('priors learned from settled cases', () => {
     expect(learnedPriors([fault('a')], cases)[0]).toMatchObject({ cases: 1, students: 1 })
   })
 
+  test('what was decided on the first signs alone teaches nothing', () => {
+    const guessed = Array.from({ length: 9 }, (_, i) => settled(`g${i}`, 'a', { grounded: false }))
+    expect(learnedPriors([fault('a')], guessed)).toEqual([])
+    expect(learnedPriors([fault('a')], [...guessed, settled('s', 'b')])[0]).toMatchObject({
+      cases: 0,
+      students: 1,
+    })
+  })
+
   test('only the stages that were seen move', () => {
     const knowledge = { faults: [fault('a')] } as unknown as Knowledge
     const learned = withLearnedPriors(knowledge, [settled('s', 'a')]).faults[0]!.prior
@@ -59,13 +69,38 @@ function settledIn(lesson: string, fault: string, rivals: [string, number][]): C
     settledOn: lesson as LessonId,
     stage: 'beginner',
     overruled: null,
+    looks: [],
+    status: { state: 'open' },
+    ladder: null,
     rivals: rivals.map(([r, probability]) => ({ fault: r, name: r, probability })),
   } as unknown as CaseState
 }
 
+test.each<[string, object, object, boolean]>([
+  ['a check', {}, { checks: [{}], signs: [] }, true],
+  ['a measure', {}, { checks: [], signs: [{ measured: {} }] }, true],
+  ['a look', { looks: [{ lesson: 'l1' }] }, { checks: [], signs: [] }, true],
+  ['a look of another day', { looks: [{ lesson: 'l2' }] }, { checks: [], signs: [{}] }, false],
+  ['its remedy', { status: { state: 'mended' }, ladder: {} }, { checks: [], signs: [{}] }, true],
+  [
+    'nothing but being called mended',
+    { status: { state: 'mended' } },
+    { checks: [], signs: [] },
+    false,
+  ],
+  ['signs alone', {}, { checks: [], signs: [{}] }, false],
+])('decided after %s', (_, of, lesson, grounded) => {
+  const record = {
+    cases: [{ ...settledIn('l1', 'a', []), ...of }],
+    lessons: [{ id: 'l1', ...lesson }],
+  } as unknown as StudentRecord
+  expect(settledDiagnoses('s', record)[0]?.grounded).toBe(grounded)
+})
+
 describe('what was said and what came', () => {
   test('a fault on record from an earlier lesson is no forecast any more', () => {
     const found = settledDiagnoses('s', {
+      lessons: [],
       cases: [
         settledIn('one', 'a', [
           ['a', 0.8],

@@ -23,13 +23,13 @@ export interface LearnedPrior {
   readonly students: number
 }
 
-/** Students by stage, and by stage and fault. */
+/** Students by stage, and by stage and fault, of what was more than a guess from the first signs. */
 function count(settled: readonly SettledDiagnosis[]) {
   const students = new Map<Stage, Set<string>>()
   const cases = new Map<string, Set<string>>()
   const put = <K>(map: Map<K, Set<string>>, key: K, student: string) =>
     map.set(key, (map.get(key) ?? new Set()).add(student))
-  for (const s of settled) {
+  for (const s of settled.filter((d) => d.grounded)) {
     put(students, s.stage, s.student)
     put(cases, `${s.stage} ${s.fault}`, s.student)
   }
