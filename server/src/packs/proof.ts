@@ -3,14 +3,19 @@ import { buildNetwork, posterior, REPORTS } from '@vein-mend/core/diagnosis'
 import type { Network } from '@vein-mend/core/diagnosis'
 import { decibans } from '@vein-mend/core/kit'
 import type { Exercise, Note } from '@vein-mend/core/music'
-import { STRANDS, writeOutcome } from '@vein-mend/core/packs'
+import { STAGES, STRANDS, writeOutcome } from '@vein-mend/core/packs'
 import type {
+  Avoid,
+  BodyPart,
   Came,
   Check,
   CheckOutcome,
   Fault,
+  Finding,
+  Gate,
   Knowledge,
   Remedy,
+  SetupPoint,
   StudentFacts,
 } from '@vein-mend/core/packs'
 import { rungExercise } from '@vein-mend/core/remedy'
@@ -42,7 +47,91 @@ function faultWords(fault: Fault, k: Knowledge): string[] {
     ...(fault.notThePlayer
       ? ['Not the player: no ladder.']
       : [`Mended by: ${remedies.join('; ')}.`]),
+    `Of a hundred students: ${STAGES.map((stage) => `${stage} ${percentOf(fault.prior[stage])}`).join(', ')}.`,
+    ...fault.likelier.map(
+      ({ when, times, because }) =>
+        `- likelier ${times} times where ${Object.entries(when)
+          .map((pair) => pair.join(' '))
+          .join(' and ')}: ${because}`,
+    ),
+    ...(fault.cues.length > 0
+      ? [`Cues: ${fault.cues.map((c) => `“${c.words}”`).join(', ')}.`]
+      : []),
     ...fault.cautions.map((c) => `Caution: ${c}`),
+  ]
+}
+
+const percentOf = (share: number) => Math.round(100 * share)
+
+const loadWords = (loads: readonly BodyPart[]) => (loads.length > 0 ? loads.join(', ') : 'nothing')
+
+/** What somebody is given in its place, or not given, by what is known of them. */
+function avoidWords(avoid: Avoid): string[] {
+  return Object.entries(avoid).map(([who, why]) => `      not for ${who}: ${why}`)
+}
+
+/** What a sign is measured by, where it is. */
+function measuredWords({ measured }: Finding): string {
+  if (!measured) return ''
+  const against = measured.against === 'own' ? ' against the own usual value' : ''
+  return `; measured by ${measured.by} ${measured.side} ${measured.at}${against} (${measured.source})`
+}
+
+function gateWords(gate: Gate, k: Knowledge): string[] {
+  const nameOf = (id: string) => k.gates.find((g) => g.id === id)?.name ?? id
+  const textOf = (id: string) => k.findings.find((f) => f.id === id)?.text ?? id
+  const schools = Object.entries(gate.afterIn).map(
+    ([school, after]) => `- in ${school} after: ${after.map(nameOf).join('; ')}`,
+  )
+  return [
+    `### ${gate.name}${gate.school ? ` [${gate.school}]` : ''}`,
+    ...(gate.after.length > 0 ? [`After: ${gate.after.map(nameOf).join('; ')}`] : []),
+    ...schools,
+    ...gate.needs.map(
+      (n) =>
+        `- ${n.text}: in ${percentOf(n.share)} of a hundred lessons without “${textOf(n.without)}”`,
+    ),
+    ...(gate.prepare === null ? [] : [`To get ready: ${gate.prepare}`]),
+  ]
+}
+
+function setupWords(point: SetupPoint, k: Knowledge): string[] {
+  const textOf = (id: string) => k.findings.find((f) => f.id === id)?.text ?? id
+  const { number, otherwise, ways } = point
+  const bands = number
+    ? [
+        ...(number.right ? [`right from ${number.right.join(' to ')} ${number.unit}`] : []),
+        ...Object.entries(number.rightIn).map(
+          ([s, band]) => `in ${s} ${band.join(' to ')} ${number.unit}`,
+        ),
+        ...(number.below === null ? [] : [`below: ${textOf(number.below)}`]),
+        ...(number.above === null ? [] : [`above: ${textOf(number.above)}`]),
+      ]
+    : []
+  return [
+    `- ${point.ask}${point.grows ? ' [again as a child grows]' : ''}`,
+    ...(otherwise === null ? [] : [`      not right: ${textOf(otherwise)}`]),
+    ...ways.map((w) => `      ${w.words}: ${textOf(w.finding)}`),
+    ...bands.map((b) => `      ${b}`),
+  ]
+}
+
+/** What is known beside signs, faults, checks and ladders. */
+function restWords(k: Knowledge): string[] {
+  return [
+    '## Set-up',
+    ...k.setup.flatMap((p) => setupWords(p, k)),
+    '## Asked of the instrument and the chair',
+    ...k.equipment.map((e) => `- ${e.ask} ${e.answers.join(' / ')}`),
+    '## Gates',
+    ...k.gates.flatMap((g) => ['', ...gateWords(g, k)]),
+    '## Schools',
+    ...k.schools.map(
+      (s) => `- ${s.topic}: ${s.name}${s.usual ? ' [usual]' : ''}. ${s.reason} ${s.advice}`,
+    ),
+    '## Cautions',
+    ...k.cautions.map((c) => `- ${c}`),
+    `Playing loads: ${loadWords(k.playing)}.`,
   ]
 }
 
@@ -86,7 +175,14 @@ function checkWords(check: Check, k: Knowledge, network: Network): string[] {
     return `- “${o.label}” [${what}]: ${moves.length > 0 ? moves.join('; ') : 'moves nothing'}`
   })
   const asks = `Asks: ${check.asks.map(textOf).join('; ')}`
-  return [`### ${check.name} (${check.minutes} min)`, check.instruction, asks, ...lines]
+  const does = `${check.does}; loads ${loadWords(check.loads)}`
+  return [
+    `### ${check.name} (${check.minutes} min; ${does})`,
+    check.instruction,
+    asks,
+    ...lines,
+    ...avoidWords(check.avoid),
+  ]
 }
 
 function noteWords(n: Note): string {
@@ -109,12 +205,14 @@ function remedyWords(remedy: Remedy, k: Knowledge, facts: StudentFacts): string[
     const { times, minutes, hands, tempo } = rung.dose
     const dose = [`${times} times`, `${minutes} min`, hands, tempo].filter(Boolean).join(', ')
     return [
-      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}]: ${rung.instruction}`,
+      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}; loads ${loadWords(rung.loads)}]: ${rung.instruction}`,
+      ...avoidWords(rung.avoid),
+      ...(rung.instead === undefined ? [] : [`      instead: ${rung.instead}`]),
       ...(rung.alone === undefined ? [] : [`      alone: ${rung.alone}`]),
       ...(made ? [...notesOf(made), ...made.advice.map((a) => `      (${a})`)] : []),
     ]
   })
-  return [`### ${remedy.name}`, remedy.aim, ...rungs]
+  return [`### ${remedy.name}`, remedy.aim, ...avoidWords(remedy.avoid), ...rungs]
 }
 
 /** The whole pack in words: signs, faults by strand, checks with what each outcome says, ladders beside their notes. */
@@ -123,7 +221,7 @@ export function proofOf(k: Knowledge, facts: StudentFacts): string {
   const signs = k.findings.map((f) => {
     const causes = k.faults.filter((x) => f.id in x.shows).map((x) => x.name.toLowerCase())
     const kind = f.stop ? 'stops' : f.byCheckOnly ? 'outcome' : f.observed
-    return `- ${f.text} [${kind}; by itself ${f.leak}]: ${causes.join('; ') || 'a stop'}`
+    return `- ${f.text} [${kind}; by itself ${f.leak}${measuredWords(f)}]: ${causes.join('; ') || 'a stop'}`
   })
   return [
     `# ${k.name}`,
@@ -137,5 +235,6 @@ export function proofOf(k: Knowledge, facts: StudentFacts): string {
     ...k.checks.flatMap((c) => ['', ...checkWords(c, k, network)]),
     '## Ladders',
     ...k.remedies.flatMap((r) => ['', ...remedyWords(r, k, facts)]),
+    ...restWords(k),
   ].join('\n')
 }
