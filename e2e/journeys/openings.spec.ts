@@ -50,7 +50,7 @@ test('a student from elsewhere, who plays in the group: what was handed over, an
   const group =
     'next The slow reel. Until a piece is known: Silent fingering, or the bow on the shoulder'
   await expect(before).toContainText(`Group, Wednesday: ${group}`)
-  await expect(before).toContainText('“seaweed”')
+  await expect(before).toContainText('“elbow first”')
   await expectAccessible(page)
 
   await beginLesson(page)
@@ -67,7 +67,7 @@ test('a reason half typed and a word half written are there after a reload', asy
 }) => {
   await page.goto(`${demo.url}/students/student-sandrey`)
   await beginLesson(page)
-  const project = page.getByRole('article', { name: 'Bow changes are heard' })
+  const project = page.getByRole('article', { name: 'The shift jerks' })
   await project
     .getByRole('button', { name: /^(Rung|Cue and slips)/ })
     .first()
