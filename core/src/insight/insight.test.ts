@@ -77,7 +77,8 @@ function settledIn(lesson: string, fault: string, rivals: [string, number][]): C
 }
 
 test.each<[string, object, object, boolean]>([
-  ['a check', {}, { checks: [{}], signs: [] }, true],
+  ['a check', {}, { checks: [{ says: { x: 'absent' } }], signs: [] }, true],
+  ['a check that left it open', {}, { checks: [{ says: {} }], signs: [] }, false],
   ['a measure', {}, { checks: [], signs: [{ measured: {} }] }, true],
   ['a look', { looks: [{ lesson: 'l1' }] }, { checks: [], signs: [] }, true],
   ['a look of another day', { looks: [{ lesson: 'l2' }] }, { checks: [], signs: [{}] }, false],

@@ -21,7 +21,7 @@ export interface SettledDiagnosis {
  * the first signs alone would only give the ranking back to itself.
  */
 function isGrounded(c: CaseState, lesson: LessonState | undefined): boolean {
-  const asked = lesson !== undefined && lesson.checks.length > 0
+  const asked = lesson?.checks.some((check) => Object.keys(check.says).length > 0) ?? false
   const measured = lesson?.signs.some((s) => s.measured !== undefined) ?? false
   const looked = c.looks.some((l) => l.lesson === c.settledOn)
   return asked || measured || looked || (c.status.state === 'mended' && c.ladder !== null)

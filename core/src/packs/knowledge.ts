@@ -154,6 +154,8 @@ export interface Rung {
   readonly dose: Dose
   readonly pass: PassRule
   readonly avoid: Avoid
+  /** Who does what in it, where the pack says so. */
+  readonly does?: Doing
   /** Parts that doing it loads. */
   readonly loads: readonly BodyPart[]
   /** Used only where the student's school for the topic is this one. */

@@ -1,5 +1,6 @@
 /** Knowledge as an earlier version of this program kept it, in the form of today. */
 import type { Check, Knowledge, Remedy, Rung, SetupPoint } from './knowledge'
+import { loadsOf } from './doing'
 import { askedByAll } from './outcomes'
 import { BODY_PARTS } from './vocabulary'
 
@@ -23,7 +24,7 @@ export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
     asks: c.asks ?? askedByAll(c.outcomes),
     // Who does what was not said: somebody plays.
     does: c.does ?? 'plays',
-    loads: c.does === undefined ? playing : (c.loads ?? playing),
+    loads: loadsOf(c.does ?? 'plays', playing, c.loads),
   }))
   if (kept.playing !== undefined) return { ...kept, checks } as Knowledge
   const { sound } = kept

@@ -27,6 +27,7 @@ describe('what an answer says', () => {
 
   test('what else showed never speaks in the place of what was asked', () => {
     const also = { 'jaw-lets-go': 'marked' } as const
+    expect(saysOf(ASKS, { label: '', came: 'open', also })).toEqual({})
     expect(saysOf(ASKS, { label: '', came: 'not', also })).toEqual({ 'jaw-lets-go': 'absent' })
   })
 

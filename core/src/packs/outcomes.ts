@@ -36,7 +36,9 @@ export function saysOf(asks: readonly string[], { came, also = {} }: OutcomeEntr
     const strength = SAYS_OF[cameOf(came, sign)]
     return strength === null ? [] : [[sign, strength] as const]
   })
-  return { ...also, ...Object.fromEntries(asked) }
+  // Of what was asked only that speaks which says what came: left open, it is not told by the way either.
+  const beside = Object.entries(also).filter(([sign]) => !asks.includes(sign))
+  return Object.fromEntries([...beside, ...asked])
 }
 
 /** What a fault shows; a cause in the instrument also what tells of it whatever the instrument, where that is known. */

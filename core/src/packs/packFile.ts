@@ -71,6 +71,8 @@ export interface CheckEntry {
   readonly avoid?: AvoidEntry
   /** Who does what in it; the student plays where nothing is said. What it loads follows. */
   readonly does?: Doing
+  /** Parts it loads besides; none is taken away. */
+  readonly loads?: readonly BodyPart[]
 }
 
 /** A rung as it is written in a pack. */
@@ -88,7 +90,9 @@ export interface RungEntry {
   /** `4 of 5` or `5 in a row`. */
   readonly pass: string
   readonly avoid?: AvoidEntry
-  /** Parts it loads, where they are others than playing loads; none for what is only listened to or said. */
+  /** Who does what in it, where the student does not play or, away from the instrument, nearly so. */
+  readonly does?: Doing
+  /** Parts it loads besides what follows from that; none is taken away. */
   readonly loads?: readonly BodyPart[]
   readonly school?: string
   readonly instead?: string

@@ -150,12 +150,9 @@ function toCheck([id, e]: [string, CheckEntry], playing: readonly BodyPart[]): C
     })),
     avoid: e.avoid ?? {},
     does: e.does ?? 'plays',
-    loads: loadsOf(e.does ?? 'plays', playing),
+    loads: loadsOf(e.does ?? 'plays', playing, e.loads),
   }
 }
-
-/** What is done away from the instrument is taken to be done with hands and arms, unless it says otherwise. */
-const AWAY_LOADS: readonly BodyPart[] = ['hand', 'arm']
 
 /** Each part once, in the order of the body. */
 function parts(...lists: readonly (readonly BodyPart[])[]): readonly BodyPart[] {
@@ -175,7 +172,11 @@ function toRung(e: RungEntry, remedy: RemedyEntry, playing: readonly BodyPart[])
     dose: e.dose,
     pass,
     avoid: e.avoid ?? {},
-    loads: e.loads ?? parts(remedy.loads ?? [], e.at === 'away' ? AWAY_LOADS : playing),
+    ...(e.does ? { does: e.does } : {}),
+    loads: loadsOf(e.does ?? (e.at === 'away' ? 'away' : 'plays'), playing, [
+      ...(remedy.loads ?? []),
+      ...(e.loads ?? []),
+    ]),
     ...(e.school ? { school: e.school } : {}),
     ...(e.instead ? { instead: e.instead } : {}),
     ...(e.alone ? { alone: e.alone } : {}),

@@ -33,7 +33,7 @@ function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null 
     // An answer that only spoke of what is gone goes with it.
     .filter((o) => Object.keys(o.says).length > 0)
   const asks = check.asks.filter((id) => !gone.has(id))
-  return asks.length === 0 ? null : { ...check, asks, outcomes }
+  return asks.length === 0 || outcomes.length < 2 ? null : { ...check, asks, outcomes }
 }
 
 /** A point of the set-up that says nothing any more is gone. */

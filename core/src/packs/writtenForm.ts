@@ -60,16 +60,16 @@ export function writeFault(f: Fault): FaultEntry {
 
 /** The check as an entry of a pack. */
 export function writeCheck(c: Check): CheckEntry {
-  const { name, minutes, avoid } = c
+  const { name, minutes, avoid, loads } = c
   const [only = '', ...others] = c.asks
   const asks = others.length === 0 ? only : c.asks
   const outcomes = c.outcomes.map(({ label, says }) => writeOutcome(c.asks, label, says))
   const does = c.does === 'plays' ? {} : { does: c.does }
-  return { name, do: c.instruction, minutes, asks, outcomes, ...does, ...filled({ avoid }) }
+  return { name, do: c.instruction, minutes, asks, outcomes, ...does, loads, ...filled({ avoid }) }
 }
 
 function writeRung(r: Rung): RungEntry {
-  const { name, way, dose, avoid, loads, school, instead, together, alone, notes } = r
+  const { name, way, dose, avoid, does, loads, school, instead, together, alone, notes } = r
   return {
     name,
     do: r.instruction,
@@ -78,12 +78,15 @@ function writeRung(r: Rung): RungEntry {
     dose,
     pass: writePass(r.pass),
     loads,
+    ...(does ? { does } : {}),
     ...filled({ avoid, school, instead, together, alone, notes }),
   }
 }
 
 /** The remedy as an entry of a pack. */
 export function writeRemedy(r: Remedy): RemedyEntry {
-  const { name, aim, loads, avoid } = r
+  const { name, aim, avoid } = r
+  // What one rung alone loads is written with that rung.
+  const loads = r.loads.filter((part) => r.rungs.every((rung) => rung.loads.includes(part)))
   return { name, aim, rungs: r.rungs.map(writeRung), ...filled({ loads, avoid }) }
 }

@@ -34,6 +34,12 @@ describe.each(instruments)('%s', (_, knowledge) => {
   })
 
   test('who plays loads all that playing loads, and under any stop of it nobody is asked to play', () => {
+    const rungs = knowledge.remedies.flatMap((r) => r.rungs)
+    for (const { name, does, condition, loads } of rungs.filter((r) => r.does === undefined)) {
+      const away = knowledge.playing.filter((part) => part !== 'hearing' && part !== 'skin')
+      const least = condition === 'away' ? away : knowledge.playing
+      expect(loads, `${name} ${does}`).toEqual(expect.arrayContaining([...least]))
+    }
     for (const { id, does, loads } of knowledge.checks) {
       if (does === 'plays') expect(loads, id).toEqual(knowledge.playing)
       if (does === 'teacher' || does === 'looks') expect(loads, id).toEqual([])
@@ -52,6 +58,12 @@ describe.each(instruments)('%s', (_, knowledge) => {
       })
       expect(checks.ranked.filter(({ check }) => check.does === 'plays')).toEqual([])
     }
+  })
+
+  test('who does what is said of hardly any entry: at most two in a hundred', () => {
+    const entries = [...knowledge.checks, ...knowledge.remedies.flatMap((r) => r.rungs)]
+    const said = entries.filter((e) => e.does !== undefined && e.does !== 'plays')
+    expect(said.length / entries.length).toBeLessThanOrEqual(0.02)
   })
 
   test('an answer says something, or leaves open what was asked', () => {
@@ -112,4 +124,29 @@ checks:
     asks: 'lets-go',
     outcomes: [{ came: 'clearly' }, { came: 'open' }],
   })
+  const misspelt = readPackFile('own.yaml', earlier.replace('lets-go: marked', 'lets-go: markd'))
+  expect(misspelt.ok ? [] : misspelt.troubles.map((t) => t.line)).toContain(13)
+})
+
+test('an answer that says what came of a sign nobody asked for is refused by its line', () => {
+  const own = `
+pack: own
+version: 1.0.0
+kind: instrument
+name: Own
+source: Ours.
+checks:
+  lips:
+    name: Ease or firm
+    do: Ease, then firm.
+    minutes: 1
+    asks: [eased, firmed]
+    outcomes:
+      - { label: Eased, came: { eased: clearly, firmd: not } }
+      - { label: Neither, came: { eased: not, firmed: not } }
+`
+  const read = readPackFile('own.yaml', own)
+  expect(read.ok ? [] : read.troubles).toMatchObject([
+    { line: 14, code: 'came_of_unasked', detail: 'firmd' },
+  ])
 })

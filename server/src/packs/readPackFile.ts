@@ -1,7 +1,7 @@
 /** Reads one pack written in YAML and says precisely what is wrong with it: file, line and path. */
 import { isObject } from '@vein-mend/core/kit'
-import { outcomesAsNow } from '@vein-mend/core/packs'
-import type { PackFile, PackTrouble } from '@vein-mend/core/packs'
+import { outcomesAsNow, STRENGTHS } from '@vein-mend/core/packs'
+import type { CheckEntry, PackFile, PackTrouble } from '@vein-mend/core/packs'
 import schema from '@vein-mend/packs/pack.schema.json' with { type: 'json' }
 import Ajv from 'ajv'
 import type { ErrorObject, ValidateFunction } from 'ajv'
@@ -135,19 +135,45 @@ function keysTwice(document: Document, lines: LineCounter): readonly AtLine[] {
   return found
 }
 
-const isEarlierOutcome = (o: unknown): boolean => isObject(o) && isObject(o.says) && !('came' in o)
+const STRENGTH_NAMES: readonly unknown[] = STRENGTHS
+
+/** An answer whose signs were set by hand; one with a word that is none is left to be refused with its line. */
+function isEarlierOutcome(o: unknown): boolean {
+  if (!isObject(o) || !isObject(o.says) || 'came' in o) return false
+  return Object.values(o.says).every((strength) => STRENGTH_NAMES.includes(strength))
+}
 
 /** Checks as they were written before an answer said what came of it, in the form of today. */
 function asNow(value: unknown): unknown {
   if (!isObject(value) || !isObject(value.checks)) return value
   const checks = Object.entries(value.checks).map(([id, check]) => {
-    if (!isObject(check)) return [id, check] as const
-    // What it loads was set by hand; by rule somebody plays in it until it says otherwise.
-    const plain = Object.fromEntries(Object.entries(check).filter(([key]) => key !== 'loads'))
-    const earlier = Array.isArray(check.outcomes) && check.outcomes.every(isEarlierOutcome)
-    return [id, earlier ? outcomesAsNow(plain as never) : plain] as const
+    const outcomes = isObject(check) && Array.isArray(check.outcomes) ? check.outcomes : []
+    const earlier = outcomes.length > 0 && outcomes.every(isEarlierOutcome)
+    return [id, earlier ? outcomesAsNow(check as never) : check] as const
   })
   return { ...value, checks: Object.fromEntries(checks) }
+}
+
+/** Answers that say what came of a sign their check does not ask for: it would be passed over without a word. */
+function cameOfUnasked(
+  file: string,
+  { checks = {} }: PackFile,
+  lineOf: (path: Path) => number,
+): readonly PackFileTrouble[] {
+  return Object.entries(checks).flatMap(([id, check]) => {
+    // Part of an entry may leave both to the pack it extends.
+    const { asks = null, outcomes = [] } = check as Partial<CheckEntry>
+    if (asks === null) return []
+    return outcomes.flatMap(({ came }, i) =>
+      Object.keys(typeof came === 'string' ? {} : came)
+        .filter((sign) => ![asks].flat().includes(sign))
+        .map((sign) => {
+          const path = ['checks', id, 'outcomes', i, 'came', sign]
+          const code = 'came_of_unasked'
+          return { file, line: lineOf(path), path: path.join('.'), code, detail: sign }
+        }),
+    )
+  })
 }
 
 /** Parses and checks the form of one pack. References are checked when its chain is put together. */
@@ -167,7 +193,11 @@ export function readPackFile(name: string, text: string): PackReading {
   const value = asNow(plain.value)
   const validate = validator()
   const lineOf = (path: Path) => lineAt(document, lines, path)
-  if (validate(value)) return { ok: true, pack: { name, file: value, lineOf } }
+  if (validate(value)) {
+    const unasked = cameOfUnasked(name, value, lineOf)
+    if (unasked.length > 0) return { ok: false, troubles: unasked }
+    return { ok: true, pack: { name, file: value, lineOf } }
+  }
   return {
     ok: false,
     troubles: (validate.errors ?? []).slice(0, TROUBLES_MOST).map((error) => {

@@ -5,13 +5,15 @@ import { describe, expect, test } from 'vitest'
 import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 
 const packs = await shippedPacks()
+/** Of each fault: twice as many as before, so that the order's lead over chance is not lost in chance. */
+const STUDENTS = 24
 // The whole of the packs, with more students, is measured by ./mend packs; here a family each.
 const SOME = ['horn', 'piano', 'harp', 'clarinet'].map((id) => {
   const knowledge = packs.get(id)!
   return [
     id,
     knowledge,
-    measureSeparability(knowledge, PLAIN_FACTS, { perFault: 12, seed: 7 }),
+    measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: 7 }),
   ] as const
 })
 
@@ -19,25 +21,23 @@ test('where the truth is not quite what the packs say, the offered order is stil
   const mean = (of: (m: PackSeparability['disturbed']) => number) =>
     SOME.reduce((sum, [, , m]) => sum + of(m.disturbed), 0) / SOME.length
   const offered = mean((d) => d.rankedFirst)
-  // Over 1,300 students the standard deviation is about a point. Since an answer no longer acquits the fault it proves,
-  // checks in any order settle more, and the offered order is ahead of chance by less.
-  expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.02)
+  // Over 2,600 students the standard deviation is less than a point.
+  expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.03)
   expect(offered).toBeGreaterThan(mean((d) => d.baselines.byPrior) + 0.03)
   expect(offered).toBeLessThan(SOME.reduce((sum, [, , m]) => sum + m.rankedFirst, 0) / SOME.length)
 })
 
 test('the same seed gives the same figures, student by student', () => {
   const [, knowledge, measured] = SOME.at(-1)!
-  const again = measureSeparability(knowledge, PLAIN_FACTS, { perFault: 12, seed: 7 })
+  const again = measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: 7 })
   expect(again).toEqual(measured)
 })
 
 describe.each(SOME)('%s tells its faults apart', (_id, knowledge, measured) => {
   test('nine in ten are ranked first within three checks, and the offered order is the best', () => {
     expect(measured.rankedFirst).toBeGreaterThanOrEqual(0.9)
-    // Of some 330 students the standard deviation is a point and a half.
-    expect(measured.rankedFirst).toBeGreaterThan(measured.baselines.random - 0.015)
-    expect(measured.rankedFirst).toBeGreaterThan(measured.baselines.byPrior - 0.015)
+    expect(measured.rankedFirst).toBeGreaterThanOrEqual(measured.baselines.random)
+    expect(measured.rankedFirst).toBeGreaterThanOrEqual(measured.baselines.byPrior)
   })
 
   test('what no check can part is mended by the same remedy', () => {

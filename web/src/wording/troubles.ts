@@ -10,6 +10,7 @@ const SENTENCES: Readonly<Record<string, (detail: string) => string>> = {
   unknown_equipment: (d) => `Nothing asks for “${d}”.`,
   players_fault_for_teacher: () =>
     'What is the same for the teacher is no fault of the player: say that it is not, or take that sign away.',
+  came_of_unasked: (d) => `The check does not ask for “${d}”, so nothing can have come of it.`,
   unknown_pack: (d) => `It extends “${d}”, which is not here.`,
   fault_without_signs: () => 'The fault shows in nothing. Name at least one sign.',
   finding_without_cause: () => 'No fault brings this sign out. Name at least one.',
