@@ -52,3 +52,4 @@ export type {
 export { chance, pick, seededRng, shuffle } from './rng'
 export type { Rng } from './rng'
 export { without } from './without'
+export { wordsOf } from './wordsOf'

@@ -48,13 +48,6 @@ export type { PointFound, SetupCheck } from './setupFindings'
 export { sharedRemedy } from './sharedRemedy'
 export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
 export type { Schools } from './schools'
-export { fewestKeys } from './fewestKeys'
-export type { KeyCount } from './fewestKeys'
-export { nearestFindings } from './nearestFindings'
-export { wordsOf } from './wordsOf'
-export { searchFindings } from './searchFindings'
-export type { SearchSettings } from './searchFindings'
-export { tellsHarm } from './wordsOfHarm'
 export {
   sayPass,
   writeCheck,

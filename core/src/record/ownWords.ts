@@ -1,6 +1,6 @@
 /** What was noted in the teacher's own words: kept, found again, and tied to a sign once. */
+import { wordsOf } from '../kit'
 import type { IsoDate } from '../kit'
-import { wordsOf } from '../packs'
 import type { Finding } from '../packs'
 import type { SignOfWords } from './wordsNoted'
 import type { StudentRecord } from './state'

@@ -3,7 +3,9 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { diagnose, stoppedBySigns } from '@vein-mend/core/diagnosis'
 import type { Diagnosis, Sign } from '@vein-mend/core/diagnosis'
-import { isAnswered, searchFindings } from '@vein-mend/core/packs'
+import { isAnswered } from '@vein-mend/core/packs'
+import { hearPhrase } from '@vein-mend/core/phrases'
+import type { Heard } from '@vein-mend/core/phrases'
 import type { Check, Fault, Finding, Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import { parse } from 'yaml'
 
@@ -65,9 +67,14 @@ function notable(k: Knowledge): readonly Finding[] {
   return known
 }
 
+/** What is heard in words typed in a lesson. */
+export function heardIn(k: Knowledge, typed: string): Heard {
+  return hearPhrase(notable(k), typed, { synonyms: k.synonyms ?? {} })
+}
+
 /** What the sign line finds for words typed in a lesson. */
 export function foundBy(k: Knowledge, typed: string): readonly string[] {
-  return searchFindings(notable(k), typed, { synonyms: k.synonyms ?? {} }).map((f) => f.id)
+  return heardIn(k, typed).signs.map((f) => f.id)
 }
 
 function isStop(k: Knowledge, id: string | undefined): boolean {

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { diagnose } from '@vein-mend/core/diagnosis'
-import { fewestKeys } from '@vein-mend/core/packs'
+import { fewestKeys } from '@vein-mend/core/phrases'
 import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import { beforeAll, describe, expect, test } from 'vitest'
 import { PACKS_FOLDER, shippedPacks } from '../test/studio'

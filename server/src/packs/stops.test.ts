@@ -5,7 +5,8 @@
 import { diagnose } from '@vein-mend/core/diagnosis'
 import { addDays } from '@vein-mend/core/kit'
 import type { IsoDate, IsoInstant, ActId, CaseId, LessonId } from '@vein-mend/core/kit'
-import { BODY_PARTS, searchFindings } from '@vein-mend/core/packs'
+import { BODY_PARTS } from '@vein-mend/core/packs'
+import { hearPhrase } from '@vein-mend/core/phrases'
 import type { BodyPart, Knowledge } from '@vein-mend/core/packs'
 import { practiceItems } from '@vein-mend/core/practice'
 import {
@@ -171,10 +172,10 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
     ]
     // To paint the string is a way of bowing, and a number is none of pain.
     for (const words of ['painting', 'numbers']) {
-      expect(searchFindings(k.findings, words)[0]?.stop, words).toBeUndefined()
+      expect(hearPhrase(k.findings, words).signs[0]?.stop, words).toBeUndefined()
     }
     for (const words of told) {
-      expect(searchFindings(k.findings, words)[0]?.stop, words).toBeDefined()
+      expect(hearPhrase(k.findings, words).sure?.stop, words).toBeDefined()
     }
   })
 

@@ -1,5 +1,5 @@
 /** Words of pain that were typed somewhere: one press, and they stop the playing. */
-import { searchFindings, tellsHarm } from '@vein-mend/core/packs'
+import { searchFindings, tellsHarm } from '@vein-mend/core/phrases'
 import type { Finding } from '@vein-mend/core/packs'
 import { stopsHolding } from '@vein-mend/core/record'
 import { useLesson, useView } from '../data/studentContext'

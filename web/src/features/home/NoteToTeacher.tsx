@@ -1,6 +1,6 @@
 /** A word from home to the teacher. */
 import type { HomeResponse } from '@vein-mend/contract'
-import { tellsHarm } from '@vein-mend/core/packs'
+import { tellsHarm } from '@vein-mend/core/phrases'
 import type { ActId } from '@vein-mend/core/kit'
 import { useState } from 'react'
 import { useKept } from '../../data/useKept'

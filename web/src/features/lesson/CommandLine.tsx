@@ -2,7 +2,7 @@
 import { useLesson, useView } from '../../data/studentContext'
 import { useKept } from '../../data/useKept'
 import type { Finding, Strength, Synonyms } from '@vein-mend/core/packs'
-import { nearestFindings, searchFindings } from '@vein-mend/core/packs'
+import { nearestFindings, searchFindings } from '@vein-mend/core/phrases'
 import { sameWords, wordsBegun } from '@vein-mend/core/record'
 import { useId, useRef, useState } from 'react'
 import { INPUT_CLASS } from '../../ui/Field'

@@ -1,5 +1,5 @@
 /** What was noted in the teacher's own words, and the one move that ties it to a sign. */
-import { nearestFindings, searchFindings } from '@vein-mend/core/packs'
+import { nearestFindings, searchFindings } from '@vein-mend/core/phrases'
 import type { Finding } from '@vein-mend/core/packs'
 import type { OwnWords } from '@vein-mend/core/record'
 import { X } from 'lucide-react'

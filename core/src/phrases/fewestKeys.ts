@@ -1,5 +1,5 @@
 /** How few keys note a sign: letters that find it, arrows to reach it, one key for strength. */
-import type { Finding } from './knowledge'
+import type { Finding } from '../packs'
 import { searchFindings } from './searchFindings'
 
 /** Letters beyond which nobody calls it quick. */

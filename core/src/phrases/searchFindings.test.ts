@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest'
 import { nearestFindings, searchFindings } from './index'
-import type { Finding } from './index'
+import type { Finding } from '../packs'
 
 const sign = (id: string, text: string, aliases: readonly string[] = []): Finding => ({
   id,

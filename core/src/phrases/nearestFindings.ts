@@ -1,6 +1,6 @@
 /** The signs whose words look most like what was typed, for a phrase by which none is found. */
-import type { Finding } from './knowledge'
-import { wordsOf } from './wordsOf'
+import type { Finding } from '../packs'
+import { wordsOf } from '../kit'
 
 /** Pairs of neighbouring letters of the words, each word by itself. */
 function pairsOf(text: string): readonly string[] {

@@ -4,7 +4,7 @@
  */
 import MiniSearch from 'minisearch'
 import { stemmer } from 'stemmer'
-import { wordsOf } from './wordsOf'
+import { wordsOf } from '../kit'
 
 /** Something that is found by its words; a field that comes first counts more. */
 export interface WordEntry {

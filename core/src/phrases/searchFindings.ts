@@ -1,9 +1,8 @@
-/** Finds signs by words as a teacher types them with one eye on the student: a few letters, or a whole phrase. */
-import type { Finding, Synonyms } from './knowledge'
+/** Finds signs by a few letters, as a teacher types them with one eye on the student. */
+import type { Finding, Synonyms } from '../packs'
 import { stemOf, WordIndex } from './wordIndex'
 import type { WordAsked } from './wordIndex'
-import { wordsOf } from './wordsOf'
-import { isWordOfHarm, tellsHarm } from './wordsOfHarm'
+import { wordsOf } from '../kit'
 
 /** Words that say nothing of what is seen or heard. */
 const SAYS_NOTHING = new Set(
@@ -20,7 +19,7 @@ const SAYS_LITTLE = new Set(
 const LITTLE = 0.3
 /** A word that stands for the one that was typed. */
 const STANDS_FOR = 0.8
-/** Without a word of harm, what stops stands behind what is as like. */
+/** What stops stands behind what is as like. */
 const BEHIND = 0.5
 /** All words of one of the sign's own phrases are there. */
 const WHOLE_PHRASE = 25
@@ -112,18 +111,7 @@ function scores(findings: readonly Finding[], query: string, synonyms: Synonyms)
   })
 }
 
-/** How well a stop answers to what is typed beside the words of harm; above 0 for every stop when harm is told. */
-function stopScore(finding: Finding, query: string): number {
-  if (!finding.stop) return 0
-  const own = [...finding.aliases, finding.text, finding.place].flatMap(wordsOf)
-  const stems = new Set(own.map(stemOf))
-  const words = wordsOf(query)
-  const named = words.filter((w) => !isWordOfHarm(w) && (stems.has(stemOf(w)) || own.includes(w)))
-  const harm = words.filter((w) => isWordOfHarm(w) && stems.has(stemOf(w)))
-  return 1 + 3 * named.length + harm.length
-}
-
-/** A stop that nobody has told of harm for is found by the beginnings of its own words alone: as it is being typed. */
+/** A stop is found by the beginnings of its own words alone: as it is being typed. */
 function isBegun(finding: Finding, query: string): boolean {
   const own = [...finding.aliases, finding.text].flatMap(wordsOf)
   return wordsOf(query).every((typed) => own.some((w) => w.startsWith(typed)))
@@ -136,8 +124,8 @@ export interface SearchSettings {
 
 /**
  * The findings that answer best, best first: by how many of the typed words they have, in any form, with small
- * misspellings, or by words that stand for them. What tells of harm finds the signs that stop, before all others.
- * An empty query finds nothing.
+ * misspellings, or by words that stand for them. For a word that is being typed; a phrase is heard by `hearPhrase`. An
+ * empty query finds nothing.
  */
 export function searchFindings(
   findings: readonly Finding[],
@@ -145,17 +133,15 @@ export function searchFindings(
   { synonyms = {}, most = 8 }: SearchSettings = {},
 ): readonly Finding[] {
   if (wordsOf(query).length === 0) return []
-  const harm = tellsHarm(query)
   const found = scores(findings, query, synonyms)
   return findings
     .map((finding, at) => {
-      const stop = harm ? stopScore(finding, query) : 0
-      const meant = !finding.stop || harm || isBegun(finding, query)
-      const score = meant ? (found[at] ?? 0) * (finding.stop ? BEHIND : 1) : 0
-      return { finding, at, score, stop }
+      const isMeant = !finding.stop || isBegun(finding, query)
+      const score = isMeant ? (found[at] ?? 0) * (finding.stop ? BEHIND : 1) : 0
+      return { finding, at, score }
     })
-    .filter((hit) => hit.score > 0 || hit.stop > 0)
-    .sort((a, b) => b.stop - a.stop || (a.stop > 0 ? 0 : b.score - a.score) || a.at - b.at)
+    .filter((hit) => hit.score > 0)
+    .sort((a, b) => b.score - a.score || a.at - b.at)
     .slice(0, most)
     .map((hit) => hit.finding)
 }

@@ -1,0 +1,11 @@
+/** What a teacher types in a lesson, and what is surely meant by it. */
+export type { Tells } from './clauses'
+export { fewestKeys } from './fewestKeys'
+export type { KeyCount } from './fewestKeys'
+export { hearPhrase, stopsFor } from './hearPhrase'
+export type { Heard, HearSettings } from './hearPhrase'
+export { nearestFindings } from './nearestFindings'
+export { searchFindings } from './searchFindings'
+export type { SearchSettings } from './searchFindings'
+export { harmToldBy, tellsHarm } from './wordsOfHarm'
+export type { HarmLevel, HarmTold } from './wordsOfHarm'
