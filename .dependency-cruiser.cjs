@@ -26,7 +26,7 @@ module.exports = {
         pathNot: [
           '\\.test\\.ts$',
           '^core/src/music/pitches\\.ts$',
-          '^core/src/packs/wordIndex\\.ts$',
+          '^core/src/phrases/wordIndex\\.ts$',
           '^core/src/tone/transform\\.ts$',
         ],
       },
@@ -103,6 +103,7 @@ module.exports = {
     only('analysers-on-takes', core('analysers'), ['measure', 'timing', 'tone']),
     only('readers-do-it', core('readers'), ['measure', 'timing', 'analysers']),
     only('packs-on-music', core('packs'), ['kit', 'music', 'measure', 'analysers', 'mending']),
+    only('phrases-on-packs', core('phrases'), ['kit', 'packs']),
     only('diagnosis-on-packs', core('diagnosis'), ['kit', 'packs']),
     only('remedy-on-diagnosis', core('remedy'), ['kit', 'packs', 'diagnosis', 'music']),
     only('mending-on-kit', core('mending'), ['kit']),

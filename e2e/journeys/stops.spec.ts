@@ -4,6 +4,7 @@ import {
   addStudent,
   allSent,
   beginLesson,
+  choose,
   expect,
   expectAccessible,
   noteSign,
@@ -99,9 +100,17 @@ test('told at home, it stops the week, the sheet and the music until the teacher
   await page.getByRole('button', { name: 'Undo' }).first().click()
   await expect(banner(page)).toBeVisible()
   await allSent(page)
-  await banner(page)
-    .getByRole('button', { name: /has looked/ })
-    .click()
+  // Somebody has looked: who, when, and what they allow; what they do not name is held on.
+  await banner(page).getByRole('button', { name: 'Somebody has looked at it' }).click()
+  const form = page.getByRole('form', { name: 'Somebody has looked at it' })
+  await expect(form.getByRole('button', { name: 'Keep what was said' })).toBeDisabled()
+  await choose(form.getByLabel('Who looked'), 'A physiotherapist')
+  await expectAccessible(page)
+  await form.getByRole('button', { name: 'Keep what was said' }).click()
+  await expect(banner(page)).toContainText('nothing is allowed yet')
+  await banner(page).getByRole('button', { name: 'Somebody has looked at it' }).click()
+  await form.getByRole('checkbox', { name: 'hand' }).click()
+  await form.getByRole('button', { name: 'Keep what was said' }).click()
   await expect(banner(page)).toHaveCount(0)
   await allSent(page)
   await home.reload()

@@ -81,3 +81,51 @@ test('words without a sign come again as they are begun, and can be taken back',
   await line.press('Enter')
   await expect(words).toContainText('zigzag yoghurt')
 })
+
+test('what is not understood, praised or gone is kept as it is said, and no key notes it as a fault', async ({
+  page,
+  studio,
+}) => {
+  await hornLesson(page, studio.url, 'Wren Castell')
+  const { line, words } = placesOf(page)
+  const found = page.getByRole('list', { name: 'Signs found' }).getByRole('listitem')
+  const signs = page.getByRole('list', { name: 'Signs noted' })
+  await line.fill('sounds like a wet hoover')
+  await expect(found.first()).toContainText('in your own words')
+  await line.fill('much cleaner slurs than last week')
+  await expect(found.first()).toContainText('as what works')
+  await line.press('Enter')
+  await expect(words).toContainText('what works')
+  await line.fill('no split notes today')
+  await expect(found.first()).toContainText('as not there now')
+  await expect(signs.getByRole('listitem')).toHaveCount(0)
+
+  // By number the sign below is noted: as looked for and not there.
+  await line.press('Alt+1')
+  await expect(signs).toContainText('not there')
+  await expect(line).toHaveValue('')
+})
+
+test('harm in one’s own words stops what is named, is asked about where it may be none, and is heard from home', async ({
+  page,
+  studio,
+}) => {
+  await hornLesson(page, studio.url, 'Wren Castell')
+  const { line, words } = placesOf(page)
+  const found = page.getByRole('list', { name: 'Signs found' }).getByRole('listitem')
+  const asks = page.getByText('Pain, or only tired?')
+  await line.fill('arm a bit achy')
+  await expect(asks).toBeVisible()
+  await expect(found.first()).toContainText('in your own words')
+  await line.press('Enter')
+  await expect(words).toContainText('arm a bit achy')
+  // It is asked until it is answered, and nothing stops by itself.
+  await expect(asks).toBeVisible()
+  await expectAccessible(page)
+  await page.getByRole('button', { name: 'No, nothing hurts' }).click()
+  await expect(asks).toHaveCount(0)
+  await line.fill('ants in my fingers')
+  await expect(found.first()).toContainText('Pain, tingling, numbness or swelling in hand')
+  await line.press('Enter')
+  await expect(page.getByText('Stop playing now.', { exact: false }).first()).toBeVisible()
+})

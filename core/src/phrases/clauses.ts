@@ -15,7 +15,8 @@ const BETTER =
   /\b(better|easier|freer|smoother|cleaner|clearer|safer|steadier|rounder|fuller|warmer|calmer|evener|quicker|straighter|firmer|looser|lighter)\b/u
 const WORSE =
   /\b(worse|wobblier|tenser|stiffer|slower|sloppier|messier|rougher|harsher|wider|shakier|weaker|thinner|airier|flatter|sharper|higher|lower|heavier|louder|bumpier|scratchier|shorter|noisier|more \w+) than\b/u
-const STILL = /\b(still|yet again|as ever|even so|worse)\b/u
+const STILL =
+  /\b((?<!(?:kept|stayed|held|stands?|sits?|sit|stand) )still|yet again|as ever|even so|worse)\b/u
 
 /** Said of something that was, in this lesson: it was not there. */
 const WAS_NOT =

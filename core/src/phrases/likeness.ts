@@ -135,50 +135,103 @@ const OF_TYPED = 0.65
 /** What the other phrases of the sign add. */
 const OF_ALL = 0.35
 
+/** A phrase as it is compared. */
+interface Typed {
+  readonly terms: readonly Term[]
+  /** Those that say how it is, and not only which part. */
+  readonly telling: readonly Term[]
+  /** The parts each word names. */
+  readonly parts: readonly (readonly number[])[]
+  /** Words that would say the opposite. */
+  readonly against: readonly string[]
+}
+
+function asTyped(phrase: string, synonyms: Synonyms): Typed {
+  const words = new Map(typedWords(phrase).map((w) => [w.word, w.says]))
+  const stems = new Set([...words.keys()].map(stemOf))
+  const terms = [...words]
+    .filter(([, says]) => says > 0)
+    .map(([word, says]) => termOf(word, says, synonyms, phrase.endsWith(word)))
+  return {
+    terms,
+    telling: terms.filter((t) => t.says === 1 && partsOf(t.word).length === 0),
+    parts: [...words.keys()].map(partsOf).filter((p) => p.length > 0),
+    against: OPPOSITES.flatMap(([a, b]) => {
+      if (stems.has(a) === stems.has(b)) return []
+      return stems.has(a) ? [b] : [a]
+    }),
+  }
+}
+
+type Weigh = (term: Term) => number
+/** How much one word is another, whichever of them was typed. */
+type Same = (a: Term, b: Term) => number
+
+/** Compares each typed word with each word of the signs once, however many signs have it. */
+function compared(typed: Typed): Same {
+  const known = new Map(typed.terms.map((t) => [t, new Map<string, number>()]))
+  return (a, b) => {
+    const [one, own] = known.has(a) ? [a, b] : [b, a]
+    const seen = known.get(one)
+    const before = seen?.get(own.word)
+    if (before !== undefined) return before
+    const is = sameness(one, own)
+    seen?.set(own.word, is)
+    return is
+  }
+}
+
+/** How much of some words is in others, by what they say, from 0 to 1. */
+function shareOf(
+  terms: readonly Term[],
+  others: readonly Term[],
+  weigh: Weigh,
+  same: Same,
+): number {
+  let [is, of] = [0, 0]
+  for (const t of terms) {
+    let best = 0
+    for (const o of others) best = Math.max(best, same(t, o))
+    is += weigh(t) * best
+    of += weigh(t)
+  }
+  return of === 0 ? 0 : is / of
+}
+
+function likenessOf(known: Known, typed: Typed, weigh: Weigh, same: Same): Likeness {
+  const { finding, phrases, place, parts, says } = known
+  const bag = [...phrases.flat(), ...place]
+  const covered = shareOf(typed.terms, bag, weigh, same)
+  let fits = 0
+  for (const phrase of covered === 0 ? [] : phrases) {
+    const there = shareOf(typed.terms, phrase, weigh, same)
+    const back = shareOf(phrase, typed.terms, weigh, same)
+    fits = Math.max(fits, there ** OF_TYPED * back ** (1 - OF_TYPED))
+  }
+  const isElsewhere = parts.size > 0 && typed.parts.some((p) => !p.some((x) => parts.has(x)))
+  const isOpposite = typed.against.some((word) => says.has(word))
+  const apart = (isElsewhere ? OTHER_PART : 1) * (isOpposite ? OTHER_WAY : 1)
+  return {
+    finding,
+    like: apart * ((1 - OF_ALL) * fits + OF_ALL * covered),
+    covered,
+    saysHow: typed.telling.some((t) => bag.some((o) => same(t, o) > 0)),
+  }
+}
+
 /** How well each sign answers, most first. */
 export function likenesses(
   findings: readonly Finding[],
   phrase: string,
   synonyms: Synonyms,
 ): readonly Likeness[] {
-  const { known, telling: rare } = signsOf(findings, synonyms)
-  const words = new Map(typedWords(phrase).map((w) => [w.word, w.says]))
-  const typed = [...words]
-    .filter(([, says]) => says > 0)
-    .map(([w, says]) => termOf(w, says, synonyms, phrase.endsWith(w)))
-  const stems = new Set([...words.keys()].map(stemOf))
-  const parts = [...words.keys()].map(partsOf).filter((p) => p.length > 0)
-  const against = OPPOSITES.flatMap(([a, b]) =>
-    stems.has(a) && !stems.has(b) ? [b] : stems.has(b) && !stems.has(a) ? [a] : [],
-  )
-  if (typed.length === 0) return []
-  const telling = typed.filter((t) => t.says === 1 && partsOf(t.word).length === 0)
-  const weigh = (t: Term) => t.says * (rare.get(t.stem) ?? SAYS_MOST)
-  const share = (terms: readonly Term[], others: readonly Term[]) => {
-    let [is, of] = [0, 0]
-    for (const t of terms) {
-      let best = 0
-      for (const o of others) best = Math.max(best, sameness(t, o))
-      is += weigh(t) * best
-      of += weigh(t)
-    }
-    return of === 0 ? 0 : is / of
-  }
+  const { known, telling } = signsOf(findings, synonyms)
+  const typed = asTyped(phrase, synonyms)
+  if (typed.terms.length === 0) return []
+  const weigh = (t: Term) => t.says * (telling.get(t.stem) ?? SAYS_MOST)
+  const same = compared(typed)
   return known
-    .map(({ finding, phrases, place, parts: own, says }) => {
-      const elsewhere = own.size > 0 && parts.some((p) => !p.some((x) => own.has(x)))
-      const opposite = against.some((word) => says.has(word))
-      const apart = (elsewhere ? OTHER_PART : 1) * (opposite ? OTHER_WAY : 1)
-      const bag = [...phrases.flat(), ...place]
-      const covered = share(typed, bag)
-      let fits = 0
-      for (const p of covered === 0 ? [] : phrases) {
-        const [of, back] = [share(typed, p), share(p, typed)]
-        fits = Math.max(fits, of ** OF_TYPED * back ** (1 - OF_TYPED))
-      }
-      const saysHow = telling.some((t) => bag.some((o) => sameness(t, o) > 0))
-      return { finding, like: apart * ((1 - OF_ALL) * fits + OF_ALL * covered), covered, saysHow }
-    })
+    .map((k) => likenessOf(k, typed, weigh, same))
     .filter((l) => l.like > 0)
     .sort((a, b) => b.like - a.like)
 }

@@ -36,7 +36,7 @@ const ELSEWHERE = /\b(bum|bottom|tummy|stomach|nose|eyes?|belly)\b/u
 
 /** What is felt, whoever has it and wherever: playing stops. */
 const FELT =
-  /\b(hurt\w*|pain|pains|painful|painfully|agony|burns|burning|burnt|throb\w*|numb\w*|tingl\w*|prickl\w*|stabbing|stings?|stinging|zings?|zinging|zapp\w*|cramps?|cramped up|cramping|spasms?|swelling|swollen|bruis\w*|bleed\w*|blood\w*|dizz\w*|giddy|woozy|sprain\w*|fractur\w*|dislocat\w*|inflam\w*|tend[io]nitis|tendinopathy|rsi|blister\w*|rash|injur\w*|crick(ed)?|headaches?|migraines?|paralys\w*|tinnitus|light ?headed|aching|aches?|ached|sore|soreness)\b/u
+  /\b(hurt\w*|pain|pains|painful|painfully|agony|burns|burning|burnt|throb\w*|numb\w*|tingl\w*|prickl\w*|stabbing|stings?|stinging|zings?|zinging|zapp\w*|cramps?|cramped up|cramping|spasms?|swelling|swollen|bruis\w*|bleed\w*|blood\w*|dizz\w*|giddy|woozy|sprain\w*|fractur\w*|dislocat\w*|inflam\w*|tend[io]nitis|tendinopathy|rsi|blister\w*|rash|injur\w*|crick(ed)?|headaches?|migraines?|paralys\w*|tinnitus|light ?headed|aching|aches?|ached|sore|soreness|tender to (the )?touch)\b/u
 /** Felt, and often only tired or new to it: with a word that makes little of it, it is asked about. */
 const MILD =
   /\b(ache[sd]?|achy|aching|sore|soreness|tender|stiff and sore|twing\w*|niggl\w*|uncomfortable)\b/u

@@ -9,6 +9,7 @@ import { refused } from './refusal'
 import type { RecordRefusal } from './refusal'
 import { applyAct } from './replay'
 import type { StudentRecord } from './state'
+import { recordAsOf } from './stopping'
 import { asKept } from './storedAct'
 import type { StoredAct } from './storedAct'
 
@@ -56,6 +57,6 @@ export function addAct(
   request: ActRequest,
   { knowledge, stamp, today }: AddedWith,
 ): Result<Added, RecordRefusal> {
-  const whole = completeAct(request, record, knowledge)
+  const whole = completeAct(request, record && recordAsOf(record, today), knowledge)
   return whole.ok ? keepAct(record, { ...whole.value, ...stamp }, today) : whole
 }

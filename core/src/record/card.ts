@@ -18,7 +18,7 @@ export const KEPT = ['not-asked', 'kept', 'partly', 'not-kept'] as const
 export type Kept = (typeof KEPT)[number]
 
 /** What needs a recorded yes before it happens. */
-export const CONSENTS = ['pictures', 'recordings', 'touch', 'handing-on'] as const
+export const CONSENTS = ['pictures', 'recordings', 'touch', 'handing-on', 'health-on'] as const
 /** One of the things that need a yes. */
 export type ConsentKind = (typeof CONSENTS)[number]
 
@@ -104,6 +104,7 @@ export const EMPTY_CARD: StudentCard = {
     recordings: NOT_ASKED,
     touch: NOT_ASKED,
     'handing-on': NOT_ASKED,
+    'health-on': NOT_ASKED,
   },
   former: null,
   works: [],

@@ -40,6 +40,28 @@ export function packsUsed(acts: readonly Act[]): readonly PackRef[] {
   return [...new Map(used.map((p) => [keyOf(p), p])).values()]
 }
 
+type Carded = Pick<StudentRecord, 'card'>
+
+/** Who looked at what hurt, and what they allow: handed on only with a yes of its own. */
+const OF_HEALTH: Act['kind'] = 'stop-looked-at'
+
+const mayHandOnHealth = ({ card }: Carded) => card.consents['health-on'].state === 'given'
+
+/**
+ * The acts that are handed on. Without a yes of its own what somebody allowed stays behind: the stop stands in the file
+ * as it was told, and the next teacher asks.
+ */
+export function actsHandedOn(record: Carded, acts: readonly Act[]): readonly Act[] {
+  if (mayHandOnHealth(record)) return acts
+  const kept = new Set(acts.filter((a) => a.kind === OF_HEALTH).map((a) => a.id))
+  return acts.filter((a) => !kept.has(a.id) && !(a.kind === 'undone' && kept.has(a.act)))
+}
+
+/** The same of something that cannot be read here. */
+export function isHandedOnUnread(record: Carded, body: object): boolean {
+  return mayHandOnHealth(record) || !('kind' in body) || body.kind !== OF_HEALTH
+}
+
 /** The file for a student, as it is written. */
 export function makeHandover(
   record: StudentRecord,
@@ -54,7 +76,7 @@ export function makeHandover(
     exported: today,
     name: card.name,
     instrument: card.instrument,
-    acts: acts.map(writeAct),
+    acts: actsHandedOn(record, acts).map(writeAct),
     packs,
   }
 }

@@ -39,6 +39,8 @@ export {
   HANDOVER_FORMAT,
   HANDOVER_VERSION,
   handoverShape,
+  actsHandedOn,
+  isHandedOnUnread,
   makeHandover,
   packsUsed,
   readHandover,
@@ -109,10 +111,13 @@ export {
   restsForPain,
   stoppedOf,
   stoppedParts,
+  heldAgain,
+  recordAsOf,
   stopsHolding,
+  stopsOpen,
 } from './stopping'
-export { STOP_ENDS } from './stopShape'
-export type { Stop, StopEnd, StopSource } from './stopShape'
+export { LOOKED_BY, STOP_ENDS } from './stopShape'
+export type { Eased, LookedBy, Stop, StopEnd, StopSource } from './stopShape'
 export { asKept, readAct, requestShape, stampShape, writeAct } from './storedAct'
 export type { IdentifiedRequest, StoredAct } from './storedAct'
 export { mayKeep, TAKE_CONSENTS } from './takeConsents'

@@ -91,7 +91,8 @@ const ASKS_TO_PLAY: ReadonlySet<BriefItem['kind']> = new Set(['look-first', 'rec
 
 /** What the next lesson starts with, as of today. */
 export function brief(record: StudentRecord, today: IsoDate): Brief {
-  const last = record.lessons.at(-1)
+  // In the lesson itself “since the last one” means since the one before it.
+  const last = record.lessons.findLast((l) => !(l.open && l.date === today))
   return {
     items: record.cases.flatMap((c) =>
       itemsOf(record, c, today).filter(

@@ -1,7 +1,7 @@
 /** One line about a student for the list of today, kept beside the record so that lists stay quick. */
 import type { IsoDate } from '../kit'
 import type { Stage } from '../packs'
-import { lessonsStuck, hurtsUnanswered, ruleFor, wordsOnRecord, stopsHolding } from '../record'
+import { lessonsStuck, hurtsUnanswered, ruleFor, wordsOnRecord, stopsOpen } from '../record'
 import type { KnownWords, CaseStatus, StudentRecord } from '../record'
 
 /** Words from home that stand on Today; all of them stand with the student. */
@@ -33,7 +33,7 @@ export interface StudentSummary {
   /** Exercises that hurt at home and that no lesson has answered. */
   readonly hurtAtHome: readonly string[]
   readonly projects: readonly { readonly name: string; readonly cue: string | null }[]
-  /** Something stops the playing that was told by a sign or the card; what hurt at home is named by itself. */
+  /** Something stops the playing, or is only allowed until a day, that was told by a sign or the card; what hurt at home is named by itself. */
   readonly pain: boolean
   /** What was noted in the teacher's own words: found again with every student of the instrument. */
   readonly ownWords: readonly KnownWords[]
@@ -75,7 +75,7 @@ export function summarise(record: StudentRecord): StudentSummary {
     stuck: healing.filter((c) => lessonsStuck(c) > 0).map((c) => c.name),
     hurtAtHome: hurtsUnanswered(record).map((h) => h.name),
     projects: healing.map((c) => ({ name: c.name, cue: c.cue?.words ?? null })),
-    pain: stopsHolding(record).some((s) => s.source !== 'home'),
+    pain: stopsOpen(record).some((s) => s.source !== 'home'),
     ownWords: wordsOnRecord(record),
   }
 }

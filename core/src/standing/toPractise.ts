@@ -57,7 +57,7 @@ export function toPractise(record: StudentRecord): ToPractise {
     name: record.card.name,
     items,
     stops: stopsHolding(record),
-    resting: projects.filter(rests).map((c) => c.name),
+    resting: projects.filter((c) => c.ladder !== null && rests(c)).map((c) => c.name),
     minutesAsked,
     minutesAtHome,
     minutesOver: Math.max(0, minutesAsked - minutesAtHome),

@@ -1,6 +1,8 @@
 /**
  * How well each pack tells its faults apart: ./mend packs [--json FILE]. Also writes docs/packs.md.
- * `--read INSTRUMENT` prints that pack in words instead, for a teacher of the instrument to read.
+ * `--read INSTRUMENT` prints that pack in words instead, for a teacher of the instrument to read. `--phrases FILE` says
+ * how typed phrases fare whose meaning somebody has written down; which signs they mean stands in
+ * packs/phrase-signs.yml, or in the file named by `--signs`.
  */
 import { writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
@@ -10,6 +12,7 @@ import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
 import { DISTURBED, measureSeparability } from '@vein-mend/core/simulate'
 import type { PackSeparability } from '@vein-mend/core/simulate'
 import { readLibrary, sayTrouble } from '../packs'
+import { readPhrases, readSignsMeant, sayPhrases } from '../packs/phraseFigures'
 import { proofOf } from '../packs/proof'
 import { judgeCases, judgeWords, readMasterCases } from '../packs/masterCases'
 
@@ -172,7 +175,31 @@ function readOut(packs: ReadonlyMap<string, Knowledge>): void {
   process.exit(0)
 }
 
+/** The argument after an option; null where the option is not there. */
+function optionOf(name: string): string | null {
+  const at = process.argv.indexOf(name)
+  if (at < 0) return null
+  const value = process.argv[at + 1]
+  if (value !== undefined) return value
+  console.error(`${name} needs the name of a file.`)
+  process.exit(2)
+}
+
+/** Prints how the phrases of a file fare, and does nothing else. */
+function readPhrasesOut(packs: ReadonlyMap<string, Knowledge>, file: string): void {
+  try {
+    const meant = readSignsMeant(optionOf('--signs') ?? join(ROOT, 'packs', 'phrase-signs.yml'))
+    console.log(sayPhrases(packs, readPhrases(file), meant))
+  } catch (error) {
+    console.error(`${file}: ${error instanceof Error ? error.message : String(error)}`)
+    process.exit(2)
+  }
+  process.exit(0)
+}
+
 if (process.argv.includes('--read')) readOut(library.packs)
+const phrases = optionOf('--phrases')
+if (phrases !== null) readPhrasesOut(library.packs, phrases)
 const results = [...library.packs.values()]
   .filter((k) => k.kind === 'instrument')
   .map((k) => {
@@ -184,13 +211,8 @@ const results = [...library.packs.values()]
   })
 for (const line of results.flatMap(({ m, k }) => weakPairs(m, k))) console.log(line)
 writeFileSync(join(ROOT, 'docs', 'packs.md'), page(results, library.packs))
-const at = process.argv.indexOf('--json')
-const file = process.argv[at + 1]
-if (at >= 0 && file === undefined) {
-  console.error('--json needs the name of a file to write to.')
-  process.exit(2)
-}
-if (at >= 0 && file !== undefined) {
+const file = optionOf('--json')
+if (file !== null) {
   const rows = results.map(({ m, k }) => ({
     pack: `${k.pack.id} ${k.pack.version}`,
     instrument: k.name,

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { parse } from 'yaml'
 import { array, boolean, mixed, object, string } from 'yup'
+import { heardIn } from './masterCases'
 
 const KINDS = ['sign', 'harm', 'works', 'remark', 'instrument', 'negated', 'ambiguous'] as const
 type Kind = (typeof KINDS)[number]
@@ -30,6 +31,12 @@ export interface LineDoes {
 
 export type Line = (k: Knowledge, phrase: string) => LineDoes
 
+/** The line of a lesson. */
+export const lessonLine: Line = (k, phrase) => {
+  const { sure, signs, harm } = heardIn(k, phrase)
+  return { enter: sure?.id ?? null, offered: signs.map((f) => f.id), asked: harm.level !== 'none' }
+}
+
 const FILE = array(
   object({
     id: string().required(),
@@ -45,7 +52,7 @@ const FILE = array(
  * @throws Error naming the phrase and field that cannot be read
  */
 export function readPhrases(file: string): readonly Phrase[] {
-  return FILE.validateSync(JSON.parse(readFileSync(file, 'utf8')), { strict: true }) as Phrase[]
+  return FILE.validateSync(JSON.parse(readFileSync(file, 'utf8')), { strict: true })
 }
 
 /**
@@ -153,4 +160,36 @@ export function phraseFigures(
       isStop,
     ),
   }
+}
+
+const SAID: Readonly<Record<keyof Omit<PhraseFigures, 'known' | 'unknown'>, string>> = {
+  rightWhenSure:
+    'Enter notes a sign, and it is a right one (all but harm and what nobody can tell)',
+  rightWhenSureOfFault: '  the same over phrases of faults alone',
+  found: 'a sign that exists is what Enter notes',
+  firstThree: 'a sign that exists is among the first three',
+  praiseAsFault: 'what works, remarks, what is not there: Enter notes a sign',
+  rightStop: 'harm that stops: Enter notes the right stop',
+  askedInstead: '  where it does not, it is asked about',
+  askedOnly: 'harm that should not stop: asked, and nothing stops',
+  falseStops: 'anything else: Enter notes a stop',
+}
+
+/** How the phrases fare, in words. */
+export function sayPhrases(
+  packs: ReadonlyMap<string, Knowledge>,
+  phrases: readonly Phrase[],
+  meant: SignsMeant,
+): string {
+  const heard = hearAll(packs, phrases, meant, lessonLine)
+  const figures = phraseFigures(packs, heard)
+  const rows = (Object.keys(SAID) as (keyof typeof SAID)[]).map((key) => {
+    const { share, of } = figures[key]
+    return `${SAID[key].padEnd(86)} ${(100 * share).toFixed(1).padStart(5)} % of ${of}`
+  })
+  return [
+    `${phrases.length} phrases, ${heard.length} of an instrument there is a pack for.`,
+    `Of those that tell of a fault ${figures.known} have a sign that says it, ${figures.unknown} have none.`,
+    ...rows,
+  ].join('\n')
 }

@@ -3,8 +3,10 @@ import { refuse } from '@vein-mend/contract'
 import type { CodedRefusal, FieldTrouble, HandoverTaken, Outcome } from '@vein-mend/contract'
 import { good, isObject } from '@vein-mend/core/kit'
 import {
+  actsHandedOn,
   HANDOVER_FORMAT,
   HANDOVER_VERSION,
+  isHandedOnUnread,
   packsUsed,
   refuseHandingOn,
   writeAct,
@@ -46,6 +48,12 @@ export async function exportHandover(
   const refusal = refuseHandingOn({ card })
   if (refusal) return { ok: false, refusal }
   const acts = rows.flatMap(({ act }) => act ?? [])
+  const handedOn = new Set(actsHandedOn({ card }, acts).map((a) => a.id))
+  // What cannot be read here is judged by its kind alone.
+  const unread = (body: string) => {
+    const object = written(body)
+    return isHandedOnUnread({ card }, object) ? [object] : []
+  }
   const packs = await Promise.all(packsUsed(acts).map((ref) => deps.store.packAt(ref)))
   const file = {
     format: HANDOVER_FORMAT,
@@ -54,10 +62,13 @@ export async function exportHandover(
     name: card.name,
     instrument: card.instrument,
     // An act this code cannot read is handed on as it was written.
-    acts: rows.map(({ act, body }) => (act ? writeAct(act) : written(body))),
+    acts: rows.flatMap(({ act, body }) => {
+      if (!act) return unread(body)
+      return handedOn.has(act.id) ? [writeAct(act)] : []
+    }),
     packs: packs.filter((p) => p !== null),
     // What stands aside goes along as it was written, and stands aside there too.
-    ...(aside.length > 0 ? { aside: aside.map(({ body }) => written(body)) } : {}),
+    ...(aside.length > 0 ? { aside: aside.flatMap(({ body }) => unread(body)) } : {}),
   }
   return good({ name: card.name, file })
 }

@@ -35,6 +35,7 @@ import {
 } from '@vein-mend/core/record'
 import type { StudentRecord } from '@vein-mend/core/record'
 import type { Deps } from './deps'
+import { recordToday } from './recordToday'
 import { recordActs } from './recordActs'
 import type { ActsAsked } from './recordActs'
 import { solveWeek } from './practiceWeek'
@@ -147,7 +148,7 @@ async function homeRungs(record: StudentRecord, knowledge: Knowledge, items: rea
 /** What the page shows, and no more. */
 export async function readHome(deps: Deps, token: string): Promise<Outcome<HomeResponse>> {
   const student = await studentOf(deps, token)
-  const record = student && (await deps.store.recordOf(student))
+  const record = student && (await recordToday(deps, student))
   if (!record) return refuse('link_not_valid', ['link'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])

@@ -12,6 +12,7 @@ import type { LadderRung, RungSettings } from '@vein-mend/core/remedy'
 import { engrave, engraveOrNone, midiFile } from '../notation'
 import { ladderPaper } from '../paper'
 import type { Deps } from './deps'
+import { recordToday } from './recordToday'
 
 interface MadeRung {
   readonly rung: LadderRung
@@ -31,7 +32,7 @@ export async function madeLadder(
   id: CaseId,
   settings: RungSettings = {},
 ): Promise<Outcome<MadeLadder>> {
-  const record = await deps.store.recordOf(student)
+  const record = await recordToday(deps, student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   const found = record.cases.find((c) => c.id === id)

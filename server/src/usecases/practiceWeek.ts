@@ -19,6 +19,7 @@ import { activeProjects, keptDaily, keptWeeks, mondayOf } from '@vein-mend/core/
 import type { StudentRecord } from '@vein-mend/core/record'
 import { solveProgramme } from '../solver'
 import type { Deps } from './deps'
+import { recordToday } from './recordToday'
 
 /** What is offered as one step more. */
 const MORE_MINUTES = 10
@@ -96,7 +97,7 @@ export async function practiceWeek(
   student: StudentId,
   day: IsoDate,
 ): Promise<Outcome<PracticeWeekResponse>> {
-  const record = await deps.store.recordOf(student)
+  const record = await recordToday(deps, student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])

@@ -9,6 +9,7 @@ import type { Outcome, RecordTable } from '@vein-mend/contract'
 import type { ProgressOnPaper } from '../paper'
 import { actsTable, recordTable } from '../tables'
 import type { Deps } from './deps'
+import { recordToday } from './recordToday'
 
 /** A term, where nobody says from when. */
 const TERM_DAYS = 90
@@ -19,7 +20,7 @@ export interface Stretch {
 }
 
 async function recordOf(deps: Deps, student: StudentId): Promise<Outcome<StudentRecord>> {
-  const record = await deps.store.recordOf(student)
+  const record = await recordToday(deps, student)
   return record ? good(record) : refuse('unknown_student', ['student'])
 }
 

@@ -23,6 +23,7 @@ import { engraveOrNone } from '../notation'
 import { weekPaper } from '../paper'
 import { weekCalendar, weekTable } from '../tables'
 import type { Deps } from './deps'
+import { recordToday } from './recordToday'
 import { solveWeek } from './practiceWeek'
 
 /** Who reads what is said of a rung of the fault; on the sheet and at home alike. */
@@ -87,7 +88,7 @@ export async function weekSheet(
   student: StudentId,
   day: IsoDate,
 ): Promise<Outcome<WeekSheet>> {
-  const record = await deps.store.recordOf(student)
+  const record = await recordToday(deps, student)
   if (!record) return refuse('unknown_student', ['student'])
   const knowledge = await deps.knowledge.practised(record.card.instrument)
   if (!knowledge) return refuse('unknown_pack', ['instrument'])

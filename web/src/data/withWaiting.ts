@@ -2,7 +2,7 @@
 import type { StudentResponse } from '@vein-mend/contract'
 import type { IsoInstant } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
-import { addAct } from '@vein-mend/core/record'
+import { addAct, heldAgain, recordAsOf } from '@vein-mend/core/record'
 import type { IdentifiedRequest, StudentRecord } from '@vein-mend/core/record'
 
 /**
@@ -16,7 +16,9 @@ function withoutUndone(record: StudentRecord, undone: ReadonlySet<string>): Stud
     ...record,
     stops: record.stops
       .filter(still)
-      .map((s) => (s.ended && undone.has(s.ended.act) ? { ...s, ended: null } : s)),
+      .map((s) => (s.ended && undone.has(s.ended.act) ? { ...s, ended: null } : s))
+      // What somebody allowed is held again until the record has been played anew.
+      .map((s) => (s.eased && undone.has(s.eased.act) ? heldAgain(s) : s)),
     lessons: record.lessons.map((l) => ({
       ...l,
       signs: l.signs.filter(still),
@@ -55,5 +57,5 @@ export function withWaiting(
     now = added.value.record
     last = [{ act: added.value.act, undone: false }, ...last]
   }
-  return { record: now, recent: last }
+  return { record: recordAsOf(now, today), recent: last }
 }

@@ -1,4 +1,5 @@
 /** What is known before a lesson begins, beside the faults. */
+import { tellsHarm } from '@vein-mend/core/phrases'
 import { lagOf } from '@vein-mend/core/watch'
 import type { Brief } from '@vein-mend/core/standing'
 import type { FormerTeacher } from '@vein-mend/core/record'
@@ -37,11 +38,18 @@ function Former({ former }: { readonly former: FormerTeacher }) {
 const NOTES_SHOWN = 4
 
 function FromHome({ notes }: { notes: Brief['homeNotes'] }) {
-  const line = (n: Brief['homeNotes'][number]) => (
-    <p key={n.act} className="mb-1">
-      <span className="text-kiln">From home, {shortDay(n.date)}:</span> “{n.words}”
-    </p>
-  )
+  const line = (n: Brief['homeNotes'][number]) => {
+    const hurts = tellsHarm(n.words)
+    return (
+      <p key={n.act} className={hurts ? 'bg-dangerwash mb-1 rounded px-2 py-1' : 'mb-1'}>
+        <span className={hurts ? 'text-danger font-medium' : 'text-kiln'}>
+          From home, {shortDay(n.date)}
+          {hurts && ', and it may tell of pain: ask before anything is played'}:
+        </span>{' '}
+        “{n.words}”
+      </p>
+    )
+  }
   const before = notes.slice(0, -NOTES_SHOWN)
   return (
     <>

@@ -1,29 +1,40 @@
 /** Words of pain that were typed somewhere: one press, and they stop the playing. */
-import { searchFindings, tellsHarm } from '@vein-mend/core/phrases'
+import { harmToldBy, stopsFor } from '@vein-mend/core/phrases'
+import type { HarmTold } from '@vein-mend/core/phrases'
 import type { Finding } from '@vein-mend/core/packs'
 import { stopsHolding } from '@vein-mend/core/record'
+import { useState } from 'react'
 import { useLesson, useView } from '../data/studentContext'
 import { useActs } from '../data/useActs'
 import { Button } from '../ui/Button'
 
+/** Offered where a part is named; where none is, every one may be meant. */
 const OFFERED_MOST = 3
 
 /** The stops the words could mean, likeliest first; none where none is told, or it holds already. */
-function useStopsMeant(text: string): readonly Finding[] {
+function useStopsMeant(told: HarmTold): readonly Finding[] {
   const { knowledge, record } = useView()
-  if (!tellsHarm(text)) return []
+  if (told.level === 'none') return []
   const holding = new Set(stopsHolding(record).map((s) => s.finding))
-  const stops = knowledge.findings.filter((f) => f.stop)
-  const found = searchFindings(stops, text, { most: OFFERED_MOST })
-  return found.some((f) => holding.has(f.id)) ? [] : found
+  const found = stopsFor(knowledge.findings, told)
+  const offered = told.parts.length > 0 ? found.slice(0, OFFERED_MOST) : found
+  return offered[0] && holding.has(offered[0].id) ? [] : offered
 }
 
+const ASKS = {
+  stop: 'These words tell of pain. Is it one of these? Then nothing that loads the part goes on.',
+  ask: 'Pain, or only tired? If it is one of these, nothing that loads the part goes on.',
+} as const
+
+/** Asks whether what was typed is harm, once for each text. */
 export function HarmAsked({ text }: { text: string }) {
   const lesson = useLesson()
   const view = useView()
   const act = useActs(view.id)
-  const meant = useStopsMeant(text)
-  if (meant.length === 0 || !lesson.open) return null
+  const [answered, setAnswered] = useState('')
+  const told = harmToldBy(text)
+  const meant = useStopsMeant(told)
+  if (told.level === 'none' || meant.length === 0 || !lesson.open || answered === text) return null
   const note = (finding: Finding) =>
     act(
       [
@@ -40,13 +51,14 @@ export function HarmAsked({ text }: { text: string }) {
     )
   return (
     <div role="status" className="bg-dangerwash mt-2 rounded p-3">
-      <p>These words tell of pain. Is it one of these? Then nothing that loads the part goes on.</p>
+      <p>{ASKS[told.level]}</p>
       <div className="mt-2 flex flex-wrap gap-2">
         {meant.map((finding) => (
-          <Button key={finding.id} small onClick={() => note(finding)}>
+          <Button key={finding.id} onClick={() => note(finding)}>
             {finding.text}
           </Button>
         ))}
+        <Button onClick={() => setAnswered(text)}>No, nothing hurts</Button>
       </div>
     </div>
   )

@@ -1,13 +1,15 @@
 /** What stops a student's playing: on every screen of theirs, until the teacher has answered it. */
 import type { Stop } from '@vein-mend/core/record'
-import { STOP_ENDS, stopsHolding } from '@vein-mend/core/record'
+import { stopsOpen } from '@vein-mend/core/record'
 import { OctagonAlert } from 'lucide-react'
+import { useState } from 'react'
 import { useActs } from '../data/useActs'
 import { useStudent } from '../data/useStudent'
 import type { StudentView } from '../data/useStudent'
 import { Button } from '../ui/Button'
 import { shortDay } from '../wording/dates'
-import { sayStop, STOP_END_WORDS } from '../wording/stops'
+import { sayEased, sayStop, STOP_END_WORDS } from '../wording/stops'
+import { LookedAt } from './LookedAt'
 import { STOPS_PLACE } from './stopsPlace'
 
 /** What to do now, as the instrument's knowledge says it of the sign. */
@@ -21,35 +23,34 @@ function adviceOn(view: StudentView, stop: Stop): string {
 
 function Holding({ view, stop }: { view: StudentView; stop: Stop }) {
   const act = useActs(view.id)
+  const [asking, setAsking] = useState(false)
+  const gone = () =>
+    act(
+      [{ kind: 'stop-ended', date: view.today, stop: stop.act, how: 'gone', words: '' }],
+      `${stop.words}: ${STOP_END_WORDS.gone.said}`,
+    )
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1 py-1">
       <p className="min-w-64 flex-1">
         <strong>{sayStop(stop)}.</strong> <span className="text-kiln">{shortDay(stop.on)}.</span>{' '}
-        {adviceOn(view, stop)}
+        {stop.eased
+          ? `${sayEased(stop.eased)}.${stop.parts.length > 0 && stop.eased.allowed.length > 0 ? ' The rest waits.' : ''}`
+          : adviceOn(view, stop)}
       </p>
       <div className="flex flex-wrap gap-2">
-        {STOP_ENDS.map((how) => (
-          <Button
-            key={how}
-            small
-            onClick={() =>
-              act(
-                [{ kind: 'stop-ended', date: view.today, stop: stop.act, how, words: '' }],
-                `${stop.words}: ${STOP_END_WORDS[how].said}`,
-              )
-            }
-          >
-            {STOP_END_WORDS[how].button}
-          </Button>
-        ))}
+        <Button onClick={gone}>{STOP_END_WORDS.gone.button}</Button>
+        <Button aria-expanded={asking} onClick={() => setAsking(!asking)}>
+          {STOP_END_WORDS['looked-at'].button}
+        </Button>
       </div>
+      {asking && <LookedAt view={view} stop={stop} onDone={() => setAsking(false)} />}
     </li>
   )
 }
 
 export default function StudentStops({ student }: { student: string }) {
   const { data: view } = useStudent(student)
-  const stops = view ? stopsHolding(view.record) : []
+  const stops = view ? stopsOpen(view.record) : []
   if (!view || stops.length === 0) return null
   return (
     <section

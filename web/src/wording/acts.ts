@@ -54,6 +54,7 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   practised: { name: 'Practised at home', detail: (a) => a.date },
   'hurt-at-home': { name: 'Hurt at home', detail: (a) => a.name },
   'hurt-taken-back': { name: 'Taken back at home: it did not hurt' },
+  'stop-looked-at': { name: 'Looked at by a professional' },
   'stop-ended': { name: 'A stop ended', detail: (a) => STOP_END_WORDS[a.how].said },
   'home-noted': { name: 'Note from home', detail: (a) => a.words },
   'take-kept': { name: 'Recording or picture kept', detail: (a) => a.words },

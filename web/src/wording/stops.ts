@@ -1,6 +1,8 @@
 /** What stops the playing, in words; dizziness is not spoken of as pain. */
 import type { BodyPart } from '@vein-mend/core/packs'
-import type { Stop, STOP_ENDS } from '@vein-mend/core/record'
+import type { Eased, LookedBy, Stop, STOP_ENDS } from '@vein-mend/core/record'
+import { shortDay } from './dates'
+import { PART_WORDS } from './words'
 
 /** What is told of a part that is stopped. */
 export const STOPPED_WORDS: Record<BodyPart, string> = {
@@ -32,9 +34,26 @@ export const STOP_END_WORDS: Record<
 > = {
   gone: { button: 'It is gone', said: 'gone' },
   'looked-at': {
-    button: 'A doctor or physiotherapist has looked',
+    button: 'Somebody has looked at it',
     said: 'looked at by a professional',
   },
+}
+
+/** Who looked, by role. */
+export const LOOKED_BY_WORDS: readonly (readonly [LookedBy, string])[] = [
+  ['doctor', 'A doctor'],
+  ['physiotherapist', 'A physiotherapist'],
+  ['dentist', 'A dentist'],
+  ['hearing', 'Somebody for hearing'],
+  ['other', 'Another professional'],
+]
+
+/** `A physiotherapist looked on 1 Mar: hand allowed until 8 Mar`. */
+export function sayEased({ who, on, allowed, until }: Eased): string {
+  const by = LOOKED_BY_WORDS.find(([role]) => role === who)?.[1] ?? ''
+  const parts = allowed.map((part) => PART_WORDS[part]).join(', ')
+  const end = until === null ? '' : ` until ${shortDay(until)}`
+  return `${by} looked on ${shortDay(on)}: ${parts === '' ? 'nothing is allowed yet' : `${parts} allowed${end}`}`
 }
 
 /** `Pain in the hand, as noted in a lesson`; with what was being practised where it came from home. */

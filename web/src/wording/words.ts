@@ -184,6 +184,7 @@ export const CONSENT_WORDS: Record<ConsentKind, string> = {
   recordings: 'Sound recordings for measuring',
   touch: 'Touch to guide a hand or shoulder',
   'handing-on': 'Handing the record on to a next teacher',
+  'health-on': 'Handing on who looked at what hurt, and what they allow',
 }
 
 export const TAKE_WORDS: Record<TakeKind, string> = {

@@ -14,7 +14,7 @@ import {
 } from '../../kit'
 import type { Shape } from '../../kit'
 import { AGE_BANDS, HEALTH_FLAGS, STAGES } from '../../packs'
-import { CONSENT_STATES, KEPT, WEEKDAYS } from '../card'
+import { CONSENT_STATES, EMPTY_CARD, KEPT, WEEKDAYS } from '../card'
 import type { StudentCard } from '../card'
 import { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, packId, WORDS_MOST } from './fields'
 
@@ -69,6 +69,8 @@ export const cardShape: Shape<StudentCard> = object({
     recordings: consent,
     touch: consent,
     'handing-on': consent,
+    /** A yes of its own: who looked at what hurt, and what they allow. */
+    'health-on': usually(consent, EMPTY_CARD.consents['health-on']),
   }),
   former: usually(nullable(formerTeacher), null),
   works: list(text(WORDS_MOST, 1), WORKS_MOST),

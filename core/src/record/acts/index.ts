@@ -35,6 +35,7 @@ import { signMeasured } from './signMeasured'
 import { signNoted } from './signNoted'
 import { slipsCounted } from './slipsCounted'
 import { stopEnded } from './stopEnded'
+import { stopLookedAt } from './stopLookedAt'
 import { strengthNamed } from './strengthNamed'
 import { stuckDismissed } from './stuckDismissed'
 import { studentAdded } from './studentAdded'
@@ -95,6 +96,7 @@ export const ACTS = {
   'hurt-at-home': hurtAtHome,
   'hurt-taken-back': hurtTakenBack,
   'stop-ended': stopEnded,
+  'stop-looked-at': stopLookedAt,
   'home-noted': homeNoted,
   'take-kept': takeKept,
   'take-measured': takeMeasured,

@@ -2,7 +2,7 @@ import { day, oneOf, usually } from '../../kit'
 import { besideAct, plain } from '../actModule'
 import { refuse } from '../refusal'
 import { STOP_ENDS } from '../stopShape'
-import { endStops, stopsHolding } from '../stopping'
+import { endStops, stopsOpen } from '../stopping'
 import * as fields from './fields'
 
 /** The teacher says that what hurt is gone, or that a professional has looked at it. */
@@ -15,7 +15,7 @@ export const stopEnded = besideAct({
     words: usually(fields.line, ''),
   }),
   refuse: (record, act) =>
-    stopsHolding(record).some((s) => s.act === act.stop) ? null : refuse('no_such_stop', 'stop'),
+    stopsOpen(record).some((s) => s.act === act.stop) ? null : refuse('no_such_stop', 'stop'),
   apply: (record, { id, stop, how, date, words }) =>
     endStops(record, (s) => s.act === stop, { act: id, how, on: date, words }),
 })

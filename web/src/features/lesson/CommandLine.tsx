@@ -1,108 +1,21 @@
 /** One line takes everything: a few letters and one key for a sign, a point and a few letters for the rest. */
 import { useLesson, useView } from '../../data/studentContext'
 import { useKept } from '../../data/useKept'
-import type { Finding, Strength, Synonyms } from '@vein-mend/core/packs'
-import { nearestFindings, searchFindings } from '@vein-mend/core/phrases'
-import { sameWords, wordsBegun } from '@vein-mend/core/record'
+import type { Finding, Strength } from '@vein-mend/core/packs'
 import { useId, useRef, useState } from 'react'
+import { HarmAsked } from '../../parts/HarmAsked'
 import { INPUT_CLASS } from '../../ui/Field'
 import { COMMAND_LINE_ID } from '../../ui/SidePanel'
-import { StrandMark } from '../../ui/StrandMark'
-import { OBSERVED_WORDS, STRAND_WORDS, STRENGTH_KEYS, STRENGTH_WORDS } from '../../wording/words'
-import { COMMANDS_ONLY } from './commands'
+import { STRENGTH_KEYS } from '../../wording/words'
 import type { Command } from './deskTypes'
+import { entriesOf } from './lineEntries'
+import type { Entry } from './lineEntries'
+import { LineRows } from './LineRows'
 import { useOwnWords } from './useOwnWords'
-import type { OwnWordsKnown } from './useOwnWords'
 
 const BY_KEY = new Map<string, Strength>(
   (Object.entries(STRENGTH_KEYS) as [Strength, string][]).map(([strength, key]) => [key, strength]),
 )
-const OFFERED: readonly Strength[] = ['marked', 'slight', 'unsure', 'absent']
-const SIGNS_MOST = 6
-const COMMANDS_MOST = 8
-const OWN_WORDS_MOST = 2
-/** Fewest letters that are taken for words of the teacher's own. */
-const WORDS_LEAST = 4
-
-type Entry =
-  | { readonly kind: 'sign'; readonly finding: Finding }
-  | { readonly kind: 'words'; readonly words: string; readonly known: boolean }
-  | { readonly kind: 'command'; readonly command: Command }
-
-const keyOf = (entry: Entry): string => {
-  if (entry.kind === 'sign') return entry.finding.id
-  return entry.kind === 'words' ? `words-${entry.words}` : entry.command.id
-}
-
-interface SuggestionProps {
-  readonly finding: Finding
-  readonly id: string
-  readonly chosen: boolean
-  readonly onNote: (finding: Finding, strength: Strength) => void
-}
-
-function Suggestion({ finding, id, chosen, onNote }: SuggestionProps) {
-  return (
-    <li
-      id={id}
-      className={`flex flex-wrap items-center gap-x-3 gap-y-1 rounded px-2 py-1.5 ${chosen ? 'bg-slip outline-ink outline-2' : ''}`}
-    >
-      <StrandMark strand={finding.strand} title={STRAND_WORDS[finding.strand]} />
-      <span className="min-w-48 flex-1">
-        {finding.text} <span className="text-kiln text-sm">{OBSERVED_WORDS[finding.observed]}</span>
-      </span>
-      <span className="flex gap-1">
-        {OFFERED.map((strength) => (
-          <button
-            key={strength}
-            type="button"
-            tabIndex={chosen ? 0 : -1}
-            onClick={() => onNote(finding, strength)}
-            className="border-line bg-glaze hover:border-ink min-h-9 rounded border px-2 text-sm"
-            aria-label={`${finding.text}: ${STRENGTH_WORDS[strength]}`}
-          >
-            {STRENGTH_WORDS[strength]}{' '}
-            <kbd className="text-kiln font-sans">{STRENGTH_KEYS[strength]}</kbd>
-          </button>
-        ))}
-      </span>
-    </li>
-  )
-}
-
-interface RowProps {
-  readonly words: React.ReactNode
-  readonly run: () => void
-  readonly id: string
-  readonly chosen: boolean
-}
-
-function Row({ words, run, id, chosen }: RowProps) {
-  return (
-    <li id={id} className={`rounded px-2 ${chosen ? 'bg-slip outline-ink outline-2' : ''}`}>
-      <button
-        type="button"
-        tabIndex={chosen ? 0 : -1}
-        onClick={run}
-        className="min-h-10 w-full py-1 text-left"
-      >
-        {words} {chosen && <kbd className="text-kiln font-sans text-sm">Enter</kbd>}
-      </button>
-    </li>
-  )
-}
-
-function InWords({ words, known }: { words: string; known: boolean }) {
-  return (
-    <>
-      Note <em>“{words}”</em>
-      <span className="text-kiln text-sm">
-        {' '}
-        {known ? 'once more, in your own words' : 'in your own words'}
-      </span>
-    </>
-  )
-}
 
 interface Props {
   readonly commands: (query: string) => readonly Command[]
@@ -110,36 +23,10 @@ interface Props {
   readonly onNoteWords: (words: string) => void
 }
 
-/** The teacher's own words: those noted before that begin so, and what stands in the line. */
-function ownWords({ known }: OwnWordsKnown, query: string): readonly Entry[] {
-  const words = query.trim()
-  const before = wordsBegun(known, words).slice(0, OWN_WORDS_MOST)
-  const entries = before.map((k) => ({ kind: 'words', words: k.words, known: true }) as const)
-  const isNew = words.length >= WORDS_LEAST && !known.some((k) => sameWords(k.words, words))
-  return isNew ? [...entries, { kind: 'words', words, known: false }] : entries
-}
-
-/**
- * Signs that are found come first and words of the teacher's own last; where none is found it is the other way round,
- * so that no key notes a sign that only looks like it.
- */
-function entriesOf(
-  own: OwnWordsKnown,
-  synonyms: Synonyms,
-  query: string,
-  commands: readonly Command[],
-): readonly Entry[] {
-  const run = commands
-    .slice(0, COMMANDS_MOST)
-    .map((command) => ({ kind: 'command', command }) as const)
-  if (query.startsWith(COMMANDS_ONLY)) return run
-  const found = searchFindings(own.signs, query, { synonyms, most: SIGNS_MOST })
-  const signs = (list: readonly Finding[]) =>
-    list.map((finding) => ({ kind: 'sign', finding }) as const)
-  const inWords = ownWords(own, query)
-  if (found.length > 0) return [...signs(found), ...run, ...inWords]
-  if (inWords.length === 0) return run
-  return [...run, ...inWords, ...signs(nearestFindings(own.signs, query))]
+/** The number of a digit key that is pressed with Alt; 0 for any other. */
+function numberOf(event: React.KeyboardEvent): number {
+  const digit = /^Digit([1-9])$/u.exec(event.code)
+  return event.altKey && digit ? Number(digit[1]) : 0
 }
 
 /** What is typed, what it finds, which of it is chosen, and what a key does with it. */
@@ -150,7 +37,8 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
   // Half a word is there again after a reload.
   const [query, setQuery] = useKept(`line-${useLesson().id}`)
   const [place, setPlace] = useState(0)
-  const entries = entriesOf(own, view.knowledge.synonyms ?? {}, query, commands(query))
+  const synonyms = view.knowledge.synonyms ?? {}
+  const { entries, heard } = entriesOf(own, synonyms, query, commands(query))
   const chosen = entries[Math.min(place, entries.length - 1)]
   const empty = () => {
     setQuery('')
@@ -169,11 +57,24 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
       line.current?.focus()
     }
   }
+  /** The sign a key notes, and how strong; null where it notes none. */
+  const noteBy = (event: React.KeyboardEvent) => {
+    const signs = entries.filter((e) => e.kind === 'sign')
+    const numbered = signs[numberOf(event) - 1]
+    if (numbered && chosen?.kind === 'words') return numbered
+    // After one word alone a key for strength says that a sign is meant: the first; in a phrase it is a digit.
+    const [first] = signs
+    const meant = /\s/u.test(query.trim()) ? undefined : BY_KEY.get(event.key)
+    if (chosen && chosen.kind !== 'sign' && first && meant) return { ...first, strength: meant }
+    if (chosen?.kind !== 'sign') return null
+    const strength = event.key === 'Enter' ? chosen.strength : BY_KEY.get(event.key)
+    return strength ? { ...chosen, strength } : null
+  }
   const onKey = (event: React.KeyboardEvent) => {
-    const strength = event.key === 'Enter' ? 'marked' : BY_KEY.get(event.key)
-    if (chosen?.kind === 'sign' && strength) {
+    const noted = noteBy(event)
+    if (noted) {
       event.preventDefault()
-      note(chosen.finding, strength)
+      note(noted.finding, noted.strength)
     } else if (chosen && chosen.kind !== 'sign' && event.key === 'Enter') {
       event.preventDefault()
       run(chosen)
@@ -187,13 +88,13 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
     setQuery(text)
     setPlace(0)
   }
-  return { line, query, type, onKey, entries, chosen, note, run }
+  return { line, query, type, onKey, entries, heard, chosen, note, run }
 }
 
 export function CommandLine(props: Props) {
   const view = useView()
   const listId = useId()
-  const { line, query, type, onKey, entries, chosen, note, run } = useCommandLine(props)
+  const { line, query, type, onKey, entries, heard, chosen, note, run } = useCommandLine(props)
   const idOf = (i: number) => `${listId}-${i}`
   return (
     <div>
@@ -221,26 +122,10 @@ export function CommandLine(props: Props) {
         aria-label="Signs found"
         className={entries.length > 0 ? 'bg-glaze border-line mt-1 rounded border p-1' : ''}
       >
-        {entries.map((entry, i) =>
-          entry.kind === 'sign' ? (
-            <Suggestion
-              key={keyOf(entry)}
-              id={idOf(i)}
-              finding={entry.finding}
-              chosen={entry === chosen}
-              onNote={note}
-            />
-          ) : (
-            <Row
-              key={keyOf(entry)}
-              id={idOf(i)}
-              words={entry.kind === 'command' ? entry.command.words : <InWords {...entry} />}
-              run={() => run(entry)}
-              chosen={entry === chosen}
-            />
-          ),
-        )}
+        <LineRows {...{ entries, chosen, idOf, note, run }} />
       </ul>
+      {/* What stops stands first in the list; what may be harm or only tired is asked about. */}
+      {heard.harm.level === 'ask' && <HarmAsked text={query} />}
       {query.trim() !== '' && entries.length === 0 && (
         <p className="text-kiln mt-1" role="status">
           No sign of the {view.knowledge.name.toLowerCase()} pack begins like that.

@@ -1,6 +1,7 @@
 /** Before, one change, after: the same place twice, and what the ear says. */
 import { useView, useLesson } from '../../data/studentContext'
 import type { Strength } from '@vein-mend/core/packs'
+import { stoppedOf } from '@vein-mend/core/record'
 import type { Comparison, NotedSign } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { useActs } from '../../data/useActs'
@@ -100,6 +101,8 @@ function CompareForm({ noted, onDone }: FormProps) {
 
 export function Compare() {
   const lesson = useLesson()
+  const { record, knowledge } = useView()
+  const silent = stoppedOf(record, knowledge.playing) !== null
   const [open, setOpen] = useState(false)
   const [sign, ...others] = lesson.signs.filter((s) => s.strength !== 'absent')
   const list = lesson.comparisons.map((c) => (
@@ -109,7 +112,8 @@ export function Compare() {
     </li>
   ))
   if (!lesson.open) return list.length > 0 ? <ul className="mt-2 text-sm">{list}</ul> : null
-  if (!sign) return null
+  // The same place twice is played twice.
+  if (!sign || silent) return list.length > 0 ? <ul className="text-sm">{list}</ul> : null
   return (
     <div>
       {list.length > 0 && <ul className="text-sm">{list}</ul>}

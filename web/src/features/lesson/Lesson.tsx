@@ -20,6 +20,7 @@ import { commandsFor } from './commands'
 import { goToPlace, placeOf } from './deskPlaces'
 import { LessonPath } from './LessonPath'
 import { FirstThings } from '../../parts/FirstThings'
+import { HarmAsked } from '../../parts/HarmAsked'
 import { NextCheck } from '../../parts/NextCheck'
 import { Projects } from './Projects'
 import { Rivals } from './Rivals'
@@ -86,6 +87,13 @@ function KnowFirst() {
   )
 }
 
+/** Words of pain that came from home and that nobody pressed: asked about until they are answered. */
+function HurtsFromHome() {
+  const lesson = useLesson()
+  const { homeNotes } = brief(useView().record, lesson.date)
+  return homeNotes.map((n) => <HarmAsked key={n.act} text={n.words} />)
+}
+
 function Desk() {
   const lesson = useLesson()
   const view = useView()
@@ -133,6 +141,7 @@ function Desk() {
           </div>
         </div>
         <div className="[contain:layout_style] [&>section:first-child]:mt-3">
+          <HurtsFromHome />
           <KnowFirst />
           <Signs setting={setting} />
           {diagnosis ? (

@@ -1,13 +1,15 @@
 /** What was noted in the teacher's own words, and the one move that ties it to a sign. */
-import { nearestFindings, searchFindings } from '@vein-mend/core/phrases'
+import { hearPhrase, toldBy } from '@vein-mend/core/phrases'
 import type { Finding } from '@vein-mend/core/packs'
 import type { OwnWords } from '@vein-mend/core/record'
 import { X } from 'lucide-react'
 import { useState } from 'react'
 import { useLesson, useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
+import { HarmAsked } from '../../parts/HarmAsked'
 import { Button } from '../../ui/Button'
 import { INPUT_CLASS } from '../../ui/Field'
+import { TELLS_WORDS } from '../../wording/tells'
 import { OBSERVED_WORDS } from '../../wording/words'
 import { useOwnWords } from './useOwnWords'
 
@@ -19,11 +21,8 @@ function TieWords({ noted, onDone }: { noted: OwnWords; onDone: () => void }) {
   const { signs } = useOwnWords()
   const [query, setQuery] = useState('')
   const asked = query.trim() === '' ? noted.words : query
-  const found = searchFindings(signs, asked, {
-    synonyms: view.knowledge.synonyms ?? {},
-    most: OFFERED_MOST,
-  })
-  const offered = found.length > 0 ? found : nearestFindings(signs, asked, OFFERED_MOST)
+  const synonyms = view.knowledge.synonyms ?? {}
+  const offered = hearPhrase(signs, asked, { synonyms, most: OFFERED_MOST }).signs
   const tie = (finding: Finding) => {
     const { lesson, words, prompted, condition } = noted
     act(
@@ -33,7 +32,7 @@ function TieWords({ noted, onDone }: { noted: OwnWords; onDone: () => void }) {
           kind: 'sign-noted',
           lesson,
           finding: finding.id,
-          strength: 'marked',
+          strength: toldBy(words).beside === 'not-there' ? 'absent' : 'marked',
           prompted,
           condition,
         },
@@ -87,7 +86,9 @@ function Noted({ noted }: { noted: OwnWords }) {
       <div className="flex items-center gap-2.5">
         <span className="italic">“{noted.words}”</span>
         <span className="text-kiln text-sm">
-          {noted.sign ? `goes by: ${noted.sign.text}` : 'your own words'}
+          {noted.sign
+            ? `goes by: ${noted.sign.text}`
+            : TELLS_WORDS[toldBy(noted.words).beside].noted}
         </span>
         {!noted.sign && lesson.open && !tying && (
           <button
@@ -107,6 +108,7 @@ function Noted({ noted }: { noted: OwnWords }) {
           <X aria-hidden size={16} />
         </button>
       </div>
+      <HarmAsked text={noted.words} />
       {tying && <TieWords noted={noted} onDone={() => setTying(false)} />}
     </li>
   )
