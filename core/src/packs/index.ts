@@ -40,6 +40,7 @@ export type {
 export { applies, priorFor } from './priorFor'
 export type { MissingField } from './missingFields'
 export { askedByAll, isAnswered, outcomesAsNow, saysOf, writeOutcome } from './outcomes'
+export { flagsAsked } from './flagsAsked'
 export { knowledgeAsNow } from './knowledgeAsNow'
 export type { KeptKnowledge } from './knowledgeAsNow'
 export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'

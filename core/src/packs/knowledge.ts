@@ -162,6 +162,8 @@ export interface Rung {
   readonly school?: string
   /** What is done in its place by students who must avoid it. */
   readonly instead?: string
+  /** The notes of what is done in its place: its own, the same, or none where nothing is said. */
+  readonly insteadNotes?: ExerciseSpec | 'same'
   /** Practised in the same sitting as the rung before it, after that. */
   readonly together?: boolean
   /** How it is done at home, where it says what a second person does. */
@@ -300,6 +302,8 @@ export interface StudentFacts {
   readonly stage: Stage
   readonly ageBand: AgeBand
   readonly flags: readonly HealthFlag[]
+  /** Parts that were hurt before; none where nobody said which. */
+  readonly injured?: readonly BodyPart[]
   readonly equipment: Readonly<Record<string, string>>
   /** The school that holds for each topic; see `schoolsFor`. */
   readonly schools: Readonly<Record<string, string>>

@@ -96,6 +96,8 @@ export interface RungEntry {
   readonly loads?: readonly BodyPart[]
   readonly school?: string
   readonly instead?: string
+  /** The notes of what is done instead: `same` where they are the rung's own; none are printed where nothing is said. */
+  readonly instead_notes?: ExerciseSpec | 'same'
   /** Practised in the same sitting as the rung before it, after that. */
   readonly together?: boolean
   /** How it is done at home, where `do` speaks of a second person. */

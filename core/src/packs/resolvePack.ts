@@ -179,6 +179,7 @@ function toRung(e: RungEntry, remedy: RemedyEntry, playing: readonly BodyPart[])
     ]),
     ...(e.school ? { school: e.school } : {}),
     ...(e.instead ? { instead: e.instead } : {}),
+    ...(e.instead_notes ? { insteadNotes: e.instead_notes } : {}),
     ...(e.alone ? { alone: e.alone } : {}),
     ...(e.together === true ? { together: true } : {}),
     ...(e.notes ? { notes: e.notes } : {}),

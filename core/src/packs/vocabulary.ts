@@ -22,6 +22,7 @@ export const HEALTH_FLAGS = [
   'coordination-difference',
   'attention-difference',
   'dizzy-when-blowing',
+  'braces',
   'small-hands',
   'slight-build',
   'growing',

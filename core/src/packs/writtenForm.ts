@@ -79,7 +79,7 @@ function writeRung(r: Rung): RungEntry {
     pass: writePass(r.pass),
     loads,
     ...(does ? { does } : {}),
-    ...filled({ avoid, school, instead, together, alone, notes }),
+    ...filled({ avoid, school, instead, instead_notes: r.insteadNotes, together, alone, notes }),
   }
 }
 

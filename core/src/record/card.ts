@@ -1,6 +1,6 @@
 /** What is known of a student before and between lessons. */
 import type { IsoDate } from '../kit'
-import type { AgeBand, HealthFlag, Stage } from '../packs'
+import type { AgeBand, BodyPart, HealthFlag, Stage } from '../packs'
 
 /** What the studio asks of the home; common practice. */
 export const COMMITMENTS = [
@@ -56,6 +56,8 @@ export interface StudentCard {
   readonly ageBand: AgeBand
   readonly yearsPlayed: number
   readonly flags: readonly HealthFlag[]
+  /** Parts that were hurt before, where an earlier injury is told of; none where nobody said which. */
+  readonly injured: readonly BodyPart[]
   readonly equipment: Readonly<Record<string, string>>
   /** Schools in which this student differs from the studio, by topic. */
   readonly schools: Readonly<Record<string, string>>
@@ -85,6 +87,7 @@ export const EMPTY_CARD: StudentCard = {
   ageBand: 'child',
   yearsPlayed: 0,
   flags: [],
+  injured: [],
   equipment: {},
   schools: {},
   homeMinutes: [20, 20, 20, 20, 20, 20, 0],

@@ -5,6 +5,6 @@ import type { StudentCard } from './card'
 
 /** The card's facts, with the school that holds for every topic of the instrument. */
 export function factsOf(card: StudentCard, knowledge: Knowledge): StudentFacts {
-  const { stage, ageBand, flags, equipment, schools } = card
-  return { stage, ageBand, flags, equipment, schools: schoolsFor(knowledge, schools) }
+  const { stage, ageBand, flags, injured, equipment, schools } = card
+  return { stage, ageBand, flags, injured, equipment, schools: schoolsFor(knowledge, schools) }
 }

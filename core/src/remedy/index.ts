@@ -1,8 +1,10 @@
 /** Remedies: ladders fitted to a student, and when a rung is passed. */
 export { buildLadder, schoolsLeft } from './ladder'
 export type { Against, LadderPlan, LadderRung, LeftOutRung } from './ladder'
-export { rungExercise, soundFor } from './rungExercise'
-export type { RungSettings } from './rungExercise'
+export { BREATH_SECONDS_MOST, HAND_SPAN_MOST, SHORT_TURN_MINUTES } from './careful'
+export { rungExercise } from './rungExercise'
+export { soundFor } from './rungNotes'
+export type { RungSettings } from './rungNotes'
 export { cleanTempo, SETTLES_AT, startStaircase, tryAt, TURNS_ENOUGH } from './staircase'
 export type { Staircase, StaircaseRule } from './staircase'
 export { climb, LARGEST_STEP, startClimb, tempoNow, tempoSteps } from './tempoLadder'

@@ -6,6 +6,7 @@ import type {
   Condition,
   Dose,
   HealthFlag,
+  Knowledge,
   PassRule,
   Remedy,
   Rung,
@@ -13,6 +14,8 @@ import type {
   StudentFacts,
   Way,
 } from '../packs'
+import { carefulDose, carefulWords } from './careful'
+import { makeNotes, soundFor } from './rungNotes'
 
 /** A rung as it is kept on record: whole, so that it can be read when the pack has moved on. */
 export interface LadderRung {
@@ -67,10 +70,17 @@ function firstReason(avoid: Avoid, facts: StudentFacts): { against: Against; why
   return null
 }
 
-function strip(rung: Rung, instruction = rung.instruction): LadderRung {
-  const { id, name, way, condition, dose, pass, notes, alone, together } = rung
+/** What is done instead has the rung's notes only where the pack says so: words and notes never disagree. */
+function notesInstead({ notes, insteadNotes }: Rung): ExerciseSpec | undefined {
+  return insteadNotes === 'same' ? notes : insteadNotes
+}
+
+function strip(rung: Rung, isInstead: boolean): LadderRung {
+  const { id, name, way, condition, dose, pass, alone, together } = rung
+  const instruction = isInstead ? (rung.instead ?? rung.instruction) : rung.instruction
+  const notes = isInstead ? notesInstead(rung) : rung.notes
   // What is done instead is done alone as well.
-  const home = alone !== undefined && instruction === rung.instruction ? { alone } : {}
+  const home = alone !== undefined && !isInstead ? { alone } : {}
   return {
     id,
     name,
@@ -83,6 +93,25 @@ function strip(rung: Rung, instruction = rung.instruction): LadderRung {
     pass,
     ...(notes ? { notes } : {}),
   }
+}
+
+/** The rung with what must be known of the student in its dose and its words; its notes follow by the same rule. */
+function withCare(
+  rung: LadderRung,
+  loads: readonly BodyPart[],
+  facts: StudentFacts,
+  { sound }: Pick<Knowledge, 'sound'>,
+): LadderRung {
+  const { dose, words } = carefulDose(rung.dose, loads, facts)
+  const made = sound ? makeNotes(rung, sound, facts) : null
+  const plain = sound ? makeNotes(rung, sound, { ...facts, flags: [] }) : null
+  const said =
+    made && plain && sound ? carefulWords({ made, plain }, soundFor(sound, facts), facts) : []
+  const more = [...said, ...words]
+  if (more.length === 0) return rung
+  const add = (text: string) => [text, ...more].join(' ')
+  const alone = rung.alone === undefined ? {} : { alone: add(rung.alone) }
+  return { ...rung, dose, instruction: add(rung.instruction), ...alone }
 }
 
 /** Schools of rungs that a ladder was built with and the student no longer follows; empty when it is up to date. */
@@ -102,12 +131,13 @@ export function schoolsLeft(
  * Rungs of the remedy for this student, easiest first. Rungs of another school are passed over; rungs a
  * health flag or the stage speaks against are exchanged for what the pack gives in their place, or left
  * out, with the reason; and a remedy that loads a painful part is refused: pain is for licensed practice,
- * not for a ladder.
+ * not for a ladder. What must be known of the student changes every rung by rule, its words and its notes.
  */
 export function buildLadder(
   remedy: Remedy,
   facts: StudentFacts,
   painful: readonly BodyPart[],
+  knowledge: Pick<Knowledge, 'sound'> = { sound: null },
 ): LadderPlan {
   const part = remedy.loads.find((p) => painful.includes(p))
   if (part !== undefined) return { ok: false, reason: 'pain', part }
@@ -122,7 +152,7 @@ export function buildLadder(
     const reason = firstReason(rung.avoid, facts)
     if (reason) leftOut.push({ name: rung.name, ...reason, instead: rung.instead ?? null })
     if (!reason || rung.instead !== undefined) {
-      rungs.push(reason ? strip(rung, rung.instead) : strip(rung))
+      rungs.push(withCare(strip(rung, reason !== null), rung.loads, facts, knowledge))
       if (rung.school !== undefined) schools.add(rung.school)
     }
   }

@@ -79,7 +79,7 @@ function plansFor(view: StudentView, fault: Fault, others = false) {
     const remedy = view.knowledge.remedies.find((r) => r.id === id)
     if (!remedy) return []
     const facts = factsOf(view.record.card, view.knowledge)
-    return [{ remedy, plan: buildLadder(remedy, facts, stoppedParts(view.record)) }]
+    return [{ remedy, plan: buildLadder(remedy, facts, stoppedParts(view.record), view.knowledge) }]
   })
 }
 

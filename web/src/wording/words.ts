@@ -87,6 +87,7 @@ export const FLAG_WORDS: Record<HealthFlag, string> = {
   'coordination-difference': 'Coordination difference',
   'attention-difference': 'Attention difference',
   'dizzy-when-blowing': 'Gets dizzy from blowing',
+  braces: 'Braces, or teeth changing',
   'small-hands': 'Small hands',
   'slight-build': 'Slight build',
   growing: 'Growing fast',

@@ -55,6 +55,10 @@ const PATTERNED: Readonly<Record<(Form & { type: 'pattern' })['pattern'], fc.Arb
   ),
 }
 
+/** Names that may be keys: those every object has are refused. */
+const KEYS = fc
+  .stringMatching(/^[a-z-]{1,12}$/)
+  .filter((key) => key !== 'constructor' && key !== 'prototype')
 const someDay = fc.nat(DAYS).map((n) => addDays(EPOCH, n))
 
 function someNumber({ least, most, whole, above }: Form & { type: 'number' }) {
@@ -95,7 +99,7 @@ export function arbitraryOf({ form }: Shape<unknown>): fc.Arbitrary<unknown> {
         maxLength: Math.min(form.most, form.least + 3),
       })
     case 'by-key':
-      return fc.dictionary(fc.stringMatching(/^[a-z-]{1,12}$/), arbitraryOf(form.of), {
+      return fc.dictionary(KEYS, arbitraryOf(form.of), {
         maxKeys: 3,
         noNullPrototype: true,
       })

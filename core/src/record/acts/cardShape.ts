@@ -13,7 +13,7 @@ import {
   whole,
 } from '../../kit'
 import type { Shape } from '../../kit'
-import { AGE_BANDS, HEALTH_FLAGS, STAGES } from '../../packs'
+import { AGE_BANDS, BODY_PARTS, HEALTH_FLAGS, STAGES } from '../../packs'
 import { CONSENT_STATES, EMPTY_CARD, KEPT, WEEKDAYS } from '../card'
 import type { StudentCard } from '../card'
 import { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, packId, WORDS_MOST } from './fields'
@@ -50,6 +50,7 @@ export const cardShape: Shape<StudentCard> = object({
   ageBand: oneOf(AGE_BANDS),
   yearsPlayed: number({ least: 0, most: YEARS_MOST }),
   flags: list(oneOf(HEALTH_FLAGS), HEALTH_FLAGS.length),
+  injured: usually(list(oneOf(BODY_PARTS), BODY_PARTS.length), []),
   equipment: answers,
   schools: answers,
   homeMinutes: list(whole(0, HOME_MINUTES_MOST), WEEKDAYS, WEEKDAYS),

@@ -20,7 +20,7 @@ function ladderFor(id: string, record: StudentRecord | null, knowledge: Knowledg
   if (!record) return refused('unknown_student', 'student')
   const remedy = knowledge.remedies.find((r) => r.id === id)
   if (!remedy) return refused('unknown_remedy', 'remedy', { remedy: id })
-  const plan = buildLadder(remedy, factsOf(record.card, knowledge), stoppedParts(record))
+  const plan = buildLadder(remedy, factsOf(record.card, knowledge), stoppedParts(record), knowledge)
   if (plan.ok) return good({ name: remedy.name, rungs: plan.rungs, loads: remedy.loads })
   switch (plan.reason) {
     case 'pain':

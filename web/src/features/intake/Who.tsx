@@ -1,12 +1,13 @@
 /** Who they are, why now, how far along. */
-import { AGE_BANDS, HEALTH_FLAGS, STAGES } from '@vein-mend/core/packs'
+import { AGE_BANDS, BODY_PARTS, flagsAsked, HEALTH_FLAGS, STAGES } from '@vein-mend/core/packs'
 import type { StudentCard } from '@vein-mend/core/record'
-import { useFormContext, useWatch } from 'react-hook-form'
-import { usePacks } from '../../data/useStudent'
+import { useController, useFormContext, useWatch } from 'react-hook-form'
+import { usePack, usePacks } from '../../data/useStudent'
+import { CheckBox } from '../../ui/CheckBox'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { sayField } from '../../wording/refusals'
-import { AGE_WORDS, STAGE_WORDS } from '../../wording/words'
+import { AGE_WORDS, PART_WORDS, STAGE_WORDS } from '../../wording/words'
 import { FlagOf, PickOf } from './fields'
 
 type Plain =
@@ -21,15 +22,49 @@ type Plain =
   | 'interests'
   | 'lessonMinutes'
 
+/** Which parts an earlier injury was of: what loads them is played in short turns. */
+function Injured() {
+  const { field } = useController<StudentCard, 'injured'>({ name: 'injured' })
+  const { value } = field
+  return (
+    <fieldset className="mt-1">
+      <legend className="text-sm">
+        Which parts were hurt? None ticked: all are taken care of.
+      </legend>
+      <div className="grid gap-x-6 sm:grid-cols-4">
+        {BODY_PARTS.map((part) => (
+          <CheckBox
+            key={part}
+            checked={value.includes(part)}
+            onChange={(on) =>
+              field.onChange(on ? [...value, part] : value.filter((p) => p !== part))
+            }
+          >
+            {PART_WORDS[part]}
+          </CheckBox>
+        ))}
+      </div>
+    </fieldset>
+  )
+}
+
 function Careful() {
+  const [instrument, flags] = useWatch<StudentCard, ['instrument', 'flags']>({
+    name: ['instrument', 'flags'],
+  })
+  const pack = usePack(instrument === '' ? undefined : instrument)
+  // What was told stays to be seen and taken off, whatever is played now.
+  const asked = new Set(flagsAsked(pack.data?.knowledge ?? null))
+  const shown = HEALTH_FLAGS.filter((flag) => asked.has(flag) || flags.includes(flag))
   return (
     <Section title="To be careful of" aside="as told by the student or family; not a diagnosis">
       <fieldset className="grid gap-x-6 sm:grid-cols-3">
         <legend className="sr-only">To be careful of</legend>
-        {HEALTH_FLAGS.map((flag) => (
+        {shown.map((flag) => (
           <FlagOf key={flag} flag={flag} />
         ))}
       </fieldset>
+      {flags.includes('earlier-injury') && <Injured />}
     </Section>
   )
 }

@@ -1,0 +1,112 @@
+/**
+ * What must be known of a student reaches every rung of every pack: its notes and its words together. The limits are from
+ * memory, no source; that a small hand plays no octaves and who gets dizzy blows no long tones is common practice.
+ */
+import { midiOf } from '@vein-mend/core/music'
+import type { Note } from '@vein-mend/core/music'
+import { flagsAsked, HEALTH_FLAGS } from '@vein-mend/core/packs'
+import type { BodyPart, HealthFlag, Knowledge, StudentFacts } from '@vein-mend/core/packs'
+import {
+  BREATH_SECONDS_MOST,
+  buildLadder,
+  HAND_SPAN_MOST,
+  rungExercise,
+  SHORT_TURN_MINUTES,
+} from '@vein-mend/core/remedy'
+import { describe, expect, test } from 'vitest'
+import { PLAIN_FACTS, shippedPacks } from '../test/studio'
+
+const packs = await shippedPacks()
+const instruments = [...packs.values()].filter((k) => k.kind === 'instrument')
+const BLOWN = ['reed', 'flute', 'brass']
+
+const facts = (flag: HealthFlag, injured: readonly BodyPart[] = []): StudentFacts => ({
+  ...PLAIN_FACTS,
+  flags: [flag],
+  injured,
+})
+
+/** Every rung of every remedy, as this student gets it. */
+function rungsFor(k: Knowledge, known: StudentFacts) {
+  return k.remedies.flatMap((remedy) => {
+    const plan = buildLadder(remedy, known, [], k)
+    return plan.ok ? plan.rungs.map((rung) => ({ remedy, rung })) : []
+  })
+}
+
+const spanOf = ({ pitches }: Note) =>
+  pitches.length < 2 ? 0 : midiOf(pitches.at(-1)!) - midiOf(pitches[0]!)
+
+/** Longest time blown without a breath, in seconds. */
+function longestBlown(notes: readonly Note[], tempo: number): number {
+  let [blown, most] = [0, 0]
+  for (const { pitches, beats, marks } of notes) {
+    blown = pitches.length === 0 ? 0 : blown + beats
+    most = Math.max(most, blown)
+    if (marks?.includes('breath')) blown = 0
+  }
+  return (60 * most) / tempo
+}
+
+describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => {
+  test.each(['small-hands', 'loose-joints'] as const)('%s: no chord beyond the hand', (flag) => {
+    if (k.sound?.family !== 'keyboard') return
+    for (const { rung } of rungsFor(k, facts(flag))) {
+      const notes = rungExercise(rung, k, facts(flag))?.lines.flatMap((l) => l.notes) ?? []
+      const wide = notes.filter((n) => spanOf(n) > HAND_SPAN_MOST)
+      expect(wide, rung.name).toEqual([])
+    }
+  })
+
+  test('who gets dizzy from blowing has a breath before it is long, and as many beats as before', () => {
+    if (!BLOWN.includes(k.sound?.family ?? '')) return
+    const dizzy = facts('dizzy-when-blowing')
+    for (const { rung } of rungsFor(k, dizzy)) {
+      const [made, plain] = [rungExercise(rung, k, dizzy), rungExercise(rung, k, PLAIN_FACTS)]
+      if (!made || !plain) continue
+      made.lines.forEach((line, i) => {
+        // A beat is the least that can be cut.
+        const most = BREATH_SECONDS_MOST + 60 / made.tempo
+        expect(longestBlown(line.notes, made.tempo), rung.name).toBeLessThanOrEqual(most)
+        const beats = (list: readonly Note[]) => list.reduce((sum, n) => sum + n.beats, 0)
+        expect(beats(line.notes)).toBeCloseTo(beats(plain.lines[i]!.notes))
+      })
+    }
+  })
+
+  test('where notes differ from those of another student, the words say so', () => {
+    for (const flag of flagsAsked(k)) {
+      for (const { remedy, rung } of rungsFor(k, facts(flag))) {
+        const plain = buildLadder(remedy, PLAIN_FACTS, [], k)
+        const same = plain.ok ? plain.rungs.find((r) => r.id === rung.id) : undefined
+        if (!same) continue
+        const notesOf = (r: typeof rung, f: StudentFacts) =>
+          rungExercise(r, k, f)?.lines.map((l) => l.notes) ?? null
+        const changed =
+          JSON.stringify(notesOf(rung, facts(flag))) !== JSON.stringify(notesOf(same, PLAIN_FACTS))
+        if (changed) expect(rung.instruction, `${flag}: ${rung.name}`).not.toBe(same.instruction)
+      }
+    }
+  })
+
+  test('turns are short where a part was hurt, and only where it is loaded', () => {
+    const once = facts('earlier-injury', ['hand'])
+    for (const { remedy, rung } of rungsFor(k, once)) {
+      const loads = remedy.rungs.find((r) => r.id === rung.id)!.loads
+      if (loads.includes('hand')) expect(rung.dose.minutes).toBeLessThanOrEqual(SHORT_TURN_MINUTES)
+      expect(rung.instruction.includes('In short turns'), rung.name).toBe(loads.includes('hand'))
+    }
+    for (const { remedy, rung } of rungsFor(k, facts('earlier-injury'))) {
+      const loads = remedy.rungs.find((r) => r.id === rung.id)!.loads
+      expect(rung.instruction.includes('In short turns')).toBe(loads.length > 0)
+    }
+  })
+})
+
+test('facts are asked only of instruments they concern', () => {
+  const asked = (id: string) => flagsAsked(packs.get(id)!)
+  expect(asked('violin')).not.toContain('braces')
+  expect(asked('piano')).not.toContain('dizzy-when-blowing')
+  expect(asked('trumpet')).toEqual(HEALTH_FLAGS)
+  expect(flagsAsked(null)).toEqual(HEALTH_FLAGS)
+})
