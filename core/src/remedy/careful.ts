@@ -4,7 +4,7 @@
  */
 import { midiOf } from '../music'
 import type { Exercise, InstrumentSound, Line, Note } from '../music'
-import type { BodyPart, Dose, HealthFlag, StudentFacts } from '../packs'
+import type { BodyPart, Dose, HealthFlag, Rung, StudentFacts } from '../packs'
 
 /** Semitones a small or loose-jointed hand is asked to span on a keyboard: a major sixth. */
 export const HAND_SPAN_MOST = 9
@@ -40,24 +40,39 @@ function narrowed(note: Note, hand: Line['hand']): Note {
   return { ...note, pitches: only(pitches), ...(fingers ? { fingers: only(fingers) } : {}) }
 }
 
-/** A line with a breath wherever so many seconds have been blown. */
+/** A note after which somebody breathes: what is slurred over it ends here. */
+function breathing(note: Note, isSlurred: boolean): Note {
+  const { slur, ...plain } = note
+  const marks = [...(note.marks ?? []), 'breath'] as const
+  // A slur of one note is none.
+  if (slur === 'start') return { ...plain, marks }
+  return isSlurred ? { ...plain, slur: 'end', marks } : { ...note, marks }
+}
+
+/** The first note after a breath taken within a slur: it begins what is left of it. */
+function begun(note: Note): Note {
+  const { slur, ...plain } = note
+  return slur === 'end' ? plain : { ...plain, slur: 'start' }
+}
+
+/** A line with a breath wherever so many seconds have been blown; no slur goes over a breath. */
 function withBreaths(notes: readonly Note[], tempo: number): readonly Note[] {
   const most = Math.floor((BREATH_SECONDS_MOST * tempo) / 60)
   const made: Note[] = []
   let blown = 0
-  for (const note of notes) {
+  let slurred = false
+  for (const written of notes) {
+    const sounds = written.pitches.length > 0
     const last = made.at(-1)
-    if (note.pitches.length > 0 && blown > 0 && blown + note.beats > most && last) {
-      made[made.length - 1] = { ...last, marks: [...(last.marks ?? []), 'breath'] }
-      blown = 0
-    }
-    if (note.pitches.length > 0 && note.beats > most) {
-      made.push({ ...note, beats: most }, { pitches: [], beats: note.beats - most })
-      blown = 0
-    } else {
-      made.push(note)
-      blown = note.pitches.length === 0 || note.marks?.includes('breath') ? 0 : blown + note.beats
-    }
+    const breathes = sounds && blown > 0 && blown + written.beats > most && last !== undefined
+    if (breathes) made[made.length - 1] = breathing(last, slurred)
+    const note = breathes && slurred ? begun(written) : written
+    if (breathes) blown = 0
+    const isLong = sounds && note.beats > most
+    if (isLong) made.push({ ...note, beats: most }, { pitches: [], beats: note.beats - most })
+    else made.push(note)
+    blown = !sounds || isLong || note.marks?.includes('breath') ? 0 : blown + note.beats
+    if (written.slur) slurred = written.slur === 'start'
   }
   return made
 }
@@ -128,13 +143,17 @@ function inShortTurns(loads: readonly BodyPart[], facts: StudentFacts): boolean 
   )
 }
 
-/** The dose for this student, with what is said of it. */
+/** The dose for this student of what is played for longer than a short turn, with what is said of it. */
 export function carefulDose(
-  dose: Dose,
+  { dose, condition, does }: Pick<Rung, 'dose' | 'condition' | 'does'>,
   loads: readonly BodyPart[],
   facts: StudentFacts,
 ): { readonly dose: Dose; readonly words: readonly string[] } {
-  if (!inShortTurns(loads, facts)) return { dose, words: [] }
-  const minutes = Math.min(dose.minutes, SHORT_TURN_MINUTES)
-  return { dose: { ...dose, minutes }, words: ['In short turns: rest as long as it took.'] }
+  const plays = does === undefined ? condition !== 'away' : does === 'plays' || does === 'blows'
+  const isLong = plays && dose.minutes > SHORT_TURN_MINUTES
+  if (!isLong || !inShortTurns(loads, facts)) return { dose, words: [] }
+  return {
+    dose: { ...dose, minutes: SHORT_TURN_MINUTES },
+    words: ['In short turns: rest as long as you played.'],
+  }
 }

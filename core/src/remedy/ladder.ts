@@ -98,11 +98,11 @@ function strip(rung: Rung, isInstead: boolean): LadderRung {
 /** The rung with what must be known of the student in its dose and its words; its notes follow by the same rule. */
 function withCare(
   rung: LadderRung,
-  loads: readonly BodyPart[],
+  { does, loads }: Rung,
   facts: StudentFacts,
   { sound }: Pick<Knowledge, 'sound'>,
 ): LadderRung {
-  const { dose, words } = carefulDose(rung.dose, loads, facts)
+  const { dose, words } = carefulDose({ ...rung, ...(does ? { does } : {}) }, loads, facts)
   const made = sound ? makeNotes(rung, sound, facts) : null
   const plain = sound ? makeNotes(rung, sound, { ...facts, flags: [] }) : null
   const said =
@@ -152,7 +152,7 @@ export function buildLadder(
     const reason = firstReason(rung.avoid, facts)
     if (reason) leftOut.push({ name: rung.name, ...reason, instead: rung.instead ?? null })
     if (!reason || rung.instead !== undefined) {
-      rungs.push(withCare(strip(rung, reason !== null), rung.loads, facts, knowledge))
+      rungs.push(withCare(strip(rung, reason !== null), rung, facts, knowledge))
       if (rung.school !== undefined) schools.add(rung.school)
     }
   }

@@ -162,8 +162,16 @@ if (!library.ok) {
   console.error(library.troubles.map(sayTrouble).join('\n'))
   process.exit(1)
 }
+/** Prints it and ends once all of it is out: into a pipe it goes in pieces. */
+async function endWith(text: string): Promise<never> {
+  await new Promise((done) => {
+    process.stdout.write(`${text}\n`, done)
+  })
+  process.exit(0)
+}
+
 /** Prints one instrument for a person to read, and does nothing else. */
-function readOut(packs: ReadonlyMap<string, Knowledge>): void {
+function readOut(packs: ReadonlyMap<string, Knowledge>): Promise<never> {
   const named = process.argv[process.argv.indexOf('--read') + 1]
   const known = [...packs.values()].filter((k) => k.kind === 'instrument').map((k) => k.pack.id)
   const k = named !== undefined && known.includes(named) ? packs.get(named) : undefined
@@ -171,8 +179,7 @@ function readOut(packs: ReadonlyMap<string, Knowledge>): void {
     console.error(`--read needs an instrument: ${known.join(', ')}.`)
     process.exit(2)
   }
-  console.log(proofOf(k, FACTS))
-  process.exit(0)
+  return endWith(proofOf(k, FACTS))
 }
 
 /** The argument after an option; null where the option is not there. */
@@ -186,20 +193,19 @@ function optionOf(name: string): string | null {
 }
 
 /** Prints how the phrases of a file fare, and does nothing else. */
-function readPhrasesOut(packs: ReadonlyMap<string, Knowledge>, file: string): void {
+function readPhrasesOut(packs: ReadonlyMap<string, Knowledge>, file: string): Promise<never> {
   try {
     const meant = readSignsMeant(optionOf('--signs') ?? join(ROOT, 'packs', 'phrase-signs.yml'))
-    console.log(sayPhrases(packs, readPhrases(file), meant))
+    return endWith(sayPhrases(packs, readPhrases(file), meant))
   } catch (error) {
     console.error(`${file}: ${error instanceof Error ? error.message : String(error)}`)
     process.exit(2)
   }
-  process.exit(0)
 }
 
-if (process.argv.includes('--read')) readOut(library.packs)
+if (process.argv.includes('--read')) await readOut(library.packs)
 const phrases = optionOf('--phrases')
-if (phrases !== null) readPhrasesOut(library.packs, phrases)
+if (phrases !== null) await readPhrasesOut(library.packs, phrases)
 const results = [...library.packs.values()]
   .filter((k) => k.kind === 'instrument')
   .map((k) => {

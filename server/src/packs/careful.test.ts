@@ -48,6 +48,16 @@ function longestBlown(notes: readonly Note[], tempo: number): number {
   return (60 * most) / tempo
 }
 
+/** Slurs that begin or end twice, or over which somebody breathes. */
+function slursIn(notes: readonly Note[]): readonly string[] {
+  let open = false
+  return notes.flatMap(({ slur, marks }) => {
+    const wrong = (slur === 'start' && open) || (slur === 'end' && !open)
+    if (slur) open = slur === 'start'
+    return wrong || (open && marks?.includes('breath')) ? [slur ?? 'breath'] : []
+  })
+}
+
 describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => {
   test.each(['small-hands', 'loose-joints'] as const)('%s: no chord beyond the hand', (flag) => {
     if (k.sound?.family !== 'keyboard') return
@@ -70,6 +80,7 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
         expect(longestBlown(line.notes, made.tempo), rung.name).toBeLessThanOrEqual(most)
         const beats = (list: readonly Note[]) => list.reduce((sum, n) => sum + n.beats, 0)
         expect(beats(line.notes)).toBeCloseTo(beats(plain.lines[i]!.notes))
+        expect(slursIn(line.notes), rung.name).toEqual([])
       })
     }
   })
@@ -89,16 +100,19 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
     }
   })
 
-  test('turns are short where a part was hurt, and only where it is loaded', () => {
-    const once = facts('earlier-injury', ['hand'])
-    for (const { remedy, rung } of rungsFor(k, once)) {
-      const loads = remedy.rungs.find((r) => r.id === rung.id)!.loads
-      if (loads.includes('hand')) expect(rung.dose.minutes).toBeLessThanOrEqual(SHORT_TURN_MINUTES)
-      expect(rung.instruction.includes('In short turns'), rung.name).toBe(loads.includes('hand'))
-    }
-    for (const { remedy, rung } of rungsFor(k, facts('earlier-injury'))) {
-      const loads = remedy.rungs.find((r) => r.id === rung.id)!.loads
-      expect(rung.instruction.includes('In short turns')).toBe(loads.length > 0)
+  test('what is played for long is played in short turns where a part was hurt, and only where it is loaded', () => {
+    const SAID = 'In short turns'
+    const written = (remedy: Knowledge['remedies'][number], id: string) =>
+      remedy.rungs.find((r) => r.id === id)!
+    for (const known of [facts('earlier-injury', ['hand']), facts('earlier-injury')]) {
+      for (const { remedy, rung } of rungsFor(k, known)) {
+        const { loads, dose, does, condition } = written(remedy, rung.id)
+        const plays = (does ?? (condition === 'away' ? 'moves' : 'plays')) === 'plays'
+        const asked = known.injured!.length === 0 ? loads.length > 0 : loads.includes('hand')
+        const short = asked && (plays || does === 'blows') && dose.minutes > SHORT_TURN_MINUTES
+        expect(rung.instruction.includes(SAID), rung.name).toBe(short)
+        expect(rung.dose.minutes).toBe(short ? SHORT_TURN_MINUTES : dose.minutes)
+      }
     }
   })
 })

@@ -3,7 +3,8 @@ import { expect, test } from 'vitest'
 import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 import { proofOf } from './proof'
 
-const clarinet = (await shippedPacks()).get('clarinet')!
+const shipped = await shippedPacks()
+const clarinet = shipped.get('clarinet')!
 const proof = proofOf(clarinet, PLAIN_FACTS)
 
 test('names every sign, fault, check with its answers, ladder with its rungs, gate, school and caution', () => {
@@ -34,4 +35,13 @@ test('says what an answer is evidence of, what a check loads, and how common a f
   expect(proof).toContain(
     'Of a hundred students: beginner 30, elementary 25, intermediate 10, advanced 3.',
   )
+})
+
+test('says what each fact about a student changes, and nothing of facts the instrument does not ask', () => {
+  const piano = shipped.get('piano')!
+  const said = proofOf(piano, PLAIN_FACTS)
+  expect(said).toMatch(/- small-hands: Octave - close - octave becomes: The same with sixths/)
+  expect(said).toMatch(/- growing: .* becomes: .*In short turns/)
+  expect(said).not.toContain('- braces:')
+  expect(proof).toMatch(/- dizzy-when-blowing: .* becomes: .*Breathe at every breath mark/)
 })

@@ -3,7 +3,7 @@ import { buildNetwork, posterior, REPORTS } from '@vein-mend/core/diagnosis'
 import type { Network } from '@vein-mend/core/diagnosis'
 import { decibans } from '@vein-mend/core/kit'
 import type { Exercise, Note } from '@vein-mend/core/music'
-import { STAGES, STRANDS, writeOutcome } from '@vein-mend/core/packs'
+import { flagsAsked, STAGES, STRANDS, writeOutcome } from '@vein-mend/core/packs'
 import type {
   Avoid,
   BodyPart,
@@ -18,7 +18,8 @@ import type {
   SetupPoint,
   StudentFacts,
 } from '@vein-mend/core/packs'
-import { rungExercise } from '@vein-mend/core/remedy'
+import { buildLadder, rungExercise } from '@vein-mend/core/remedy'
+import type { LadderRung } from '@vein-mend/core/remedy'
 
 /** Moves smaller than this are not worth a reader's time, decibans. */
 const WORTH_SAYING = 1
@@ -199,20 +200,51 @@ function notesOf(exercise: Exercise): string[] {
     .map((l) => `      ${l.hand ?? 'notes'}: ${l.notes.map(noteWords).join(' ')}`)
 }
 
+/** A rung as it stands for a student, in one line with its notes. */
+function rungLine(rung: LadderRung, k: Knowledge, facts: StudentFacts): string {
+  const made = rungExercise(rung, k, facts)
+  const notes = made ? notesOf(made).map((line) => line.trim()) : []
+  return [`${rung.instruction} (${rung.dose.minutes} min)`, ...notes].join(' | ')
+}
+
+/** What each fact about a student changes in a ladder: left out, exchanged, other notes, shorter turns. */
+function factWords(remedy: Remedy, k: Knowledge, facts: StudentFacts): string[] {
+  const plain = buildLadder(remedy, facts, [], k)
+  if (!plain.ok) return []
+  const lines = new Map(plain.rungs.map((r) => [r.id, rungLine(r, k, facts)]))
+  return flagsAsked(k).flatMap((flag) => {
+    const known = { ...facts, flags: [flag] }
+    const plan = buildLadder(remedy, known, [], k)
+    if (!plan.ok) return [`- ${flag}: not for this student`]
+    const gone = plain.rungs
+      .filter((r) => !plan.rungs.some((x) => x.id === r.id))
+      .map((r) => `${r.name} is left out`)
+    const others = plan.rungs.flatMap((r) => {
+      const line = rungLine(r, k, known)
+      return line === lines.get(r.id) ? [] : [`${r.name} becomes: ${line}`]
+    })
+    return [...gone, ...others].map((words) => `- ${flag}: ${words}`)
+  })
+}
+
 function remedyWords(remedy: Remedy, k: Knowledge, facts: StudentFacts): string[] {
   const rungs = remedy.rungs.flatMap((rung, i) => {
     const made = rungExercise(rung, k, facts)
     const { times, minutes, hands, tempo } = rung.dose
     const dose = [`${times} times`, `${minutes} min`, hands, tempo].filter(Boolean).join(', ')
     return [
-      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}; loads ${loadWords(rung.loads)}]: ${rung.instruction}`,
+      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}; ${rung.does ? `${rung.does}; ` : ''}loads ${loadWords(rung.loads)}]: ${rung.instruction}`,
       ...avoidWords(rung.avoid),
       ...(rung.instead === undefined ? [] : [`      instead: ${rung.instead}`]),
       ...(rung.alone === undefined ? [] : [`      alone: ${rung.alone}`]),
       ...(made ? [...notesOf(made), ...made.advice.map((a) => `      (${a})`)] : []),
     ]
   })
-  return [`### ${remedy.name}`, remedy.aim, ...avoidWords(remedy.avoid), ...rungs]
+  const changed = factWords(remedy, k, facts)
+  return [
+    ...[`### ${remedy.name}`, remedy.aim, ...avoidWords(remedy.avoid), ...rungs],
+    ...(changed.length > 0 ? ['What is known of a student changes:', ...changed] : []),
+  ]
 }
 
 /** The whole pack in words: signs, faults by strand, checks with what each outcome says, ladders beside their notes. */
