@@ -5,23 +5,35 @@ import { describe, expect, test } from 'vitest'
 import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 
 const packs = await shippedPacks()
-/** Of each fault: twice as many as before, so that the order's lead over chance is not lost in chance. */
+/** Of each fault. */
 const STUDENTS = 24
+const SEED = 7
+/**
+ * With one seed the lead over chance came to 1.8, 4.5, 3.8, 3.6, 3.8 and 2.6 points (seeds 7 to 12, mean 3.4): three
+ * seeds, the first three, so that it is not lost in chance.
+ */
+const MORE_SEEDS = [8, 9]
 // The whole of the packs, with more students, is measured by ./mend packs; here a family each.
 const SOME = ['horn', 'piano', 'harp', 'clarinet'].map((id) => {
   const knowledge = packs.get(id)!
   return [
     id,
     knowledge,
-    measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: 7 }),
+    measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: SEED }),
   ] as const
 })
 
+const DISTURBED = SOME.flatMap(([, knowledge, { disturbed }]) => [
+  disturbed,
+  ...MORE_SEEDS.map(
+    (seed) => measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed }).disturbed,
+  ),
+])
+
 test('where the truth is not quite what the packs say, the offered order is still the best', () => {
   const mean = (of: (m: PackSeparability['disturbed']) => number) =>
-    SOME.reduce((sum, [, , m]) => sum + of(m.disturbed), 0) / SOME.length
+    DISTURBED.reduce((sum, d) => sum + of(d), 0) / DISTURBED.length
   const offered = mean((d) => d.rankedFirst)
-  // Over 2,600 students the standard deviation is less than a point.
   expect(offered).toBeGreaterThan(mean((d) => d.baselines.random) + 0.03)
   expect(offered).toBeGreaterThan(mean((d) => d.baselines.byPrior) + 0.03)
   expect(offered).toBeLessThan(SOME.reduce((sum, [, , m]) => sum + m.rankedFirst, 0) / SOME.length)
@@ -29,7 +41,7 @@ test('where the truth is not quite what the packs say, the offered order is stil
 
 test('the same seed gives the same figures, student by student', () => {
   const [, knowledge, measured] = SOME.at(-1)!
-  const again = measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: 7 })
+  const again = measureSeparability(knowledge, PLAIN_FACTS, { perFault: STUDENTS, seed: SEED })
   expect(again).toEqual(measured)
 })
 

@@ -18,6 +18,7 @@ const MAP: readonly (readonly [where: string, keys: Keys])[] = [
     'The line of the lesson',
     [
       ['letters', 'find a sign; ↓ and ↑ choose'],
+      ['Alt 1 … 4', 'notes the sign below, where the words themselves are what Enter notes'],
       ['2 · 1 · ? · 0', 'note it as marked, slight, unsure, not there'],
       ['Enter', 'notes it as marked, or keeps your own words'],
       ['. and Enter', 'does what the lesson comes to next'],
