@@ -1,4 +1,5 @@
 /** Pain and other stops: from wherever they are told, on every screen and in what goes home, until answered. */
+import type { PackResponse, StudentResponse } from '@vein-mend/contract'
 import type { Page } from '@playwright/test'
 import {
   addStudent,
@@ -189,4 +190,53 @@ test('pain of last week stops this week, and says what to do', async ({ page, st
   await noteSign(page, 'pins and needles', '0')
   await expect(banner(page)).toHaveCount(0)
   await expect(page.getByText(/checks wait until/)).toHaveCount(0)
+})
+
+/** What the record and the instrument's knowledge ask to be done with a part: rungs that are being climbed, and checks. */
+async function askedWith(page: Page, url: string, part: string): Promise<readonly string[]> {
+  const got = async (path: string): Promise<unknown> =>
+    (await page.request.get(`${url}/api${path}`)).json()
+  const { record } = (await got(MARROW)) as StudentResponse
+  const { knowledge } = (await got(`/packs/${record.card.instrument}`)) as PackResponse
+  const rungs = record.cases.flatMap(({ ladder }) => {
+    const rung = ladder?.rungs[ladder.at]
+    return ladder && rung && ladder.loads.some((p) => p === part) ? [rung.instruction] : []
+  })
+  const checks = knowledge.checks.filter((c) => c.loads.some((p) => p === part))
+  return [...rungs, ...checks.map((c) => c.instruction)]
+}
+
+test('under a stop no screen of the student asks for anything to be played', async ({
+  page,
+  demo,
+}) => {
+  await page.goto(demo.url + MARROW)
+  await beginLesson(page)
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await noteSign(page, 'muted', '2')
+  // Told in the teacher’s own words, it is the stop that Enter notes.
+  await line.fill('fingers went numb')
+  await line.press('Enter')
+  await expect(banner(page)).toContainText('Pain, tingling, numbness')
+  await allSent(page)
+  const asked = await askedWith(page, demo.url, 'hand')
+  expect(asked.length).toBeGreaterThan(10)
+  const nothingAsked = async () => {
+    await expect(banner(page)).toBeVisible()
+    const shown = await page.locator('main').innerText()
+    expect(asked.filter((words) => shown.includes(words))).toEqual([])
+    await expect(page.getByRole('button', { name: /^(Clean|Slipped)$/ })).toHaveCount(0)
+  }
+  await nothingAsked()
+  // The same place twice would be played twice; a look and a try are played too.
+  await expect(page.getByRole('button', { name: 'Before, one change, after' })).toHaveCount(0)
+  await line.fill('.')
+  const commands = page.getByRole('list', { name: 'Signs found' })
+  await expect(commands.getByRole('listitem').first()).toBeVisible()
+  await expect(commands.getByText(/^Looked, |^Rung “/)).toHaveCount(0)
+  await line.fill('')
+  for (const place of ['', '/week', '/sheet', '/gates', '/card', '/progress', '/seam']) {
+    await page.goto(demo.url + MARROW + place)
+    await nothingAsked()
+  }
 })

@@ -8,16 +8,15 @@ import { useLesson, useView } from '../data/studentContext'
 import { useActs } from '../data/useActs'
 import { Button } from '../ui/Button'
 
-/** Offered where a part is named; where none is, every one may be meant. */
-const OFFERED_MOST = 3
-
 /** The stops the words could mean, likeliest first; none where none is told, or it holds already. */
 function useStopsMeant(told: HarmTold): readonly Finding[] {
   const { knowledge, record } = useView()
   if (told.level === 'none') return []
   const holding = new Set(stopsHolding(record).map((s) => s.finding))
   const found = stopsFor(knowledge.findings, told)
-  const offered = told.parts.length > 0 ? found.slice(0, OFFERED_MOST) : found
+  // Those of a part that is named; where none is, every one may be meant.
+  const named = found.filter((f) => f.stop && told.parts.includes(f.stop.part))
+  const offered = named.length > 0 ? named : found
   return offered[0] && holding.has(offered[0].id) ? [] : offered
 }
 
