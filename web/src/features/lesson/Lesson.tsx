@@ -87,11 +87,21 @@ function KnowFirst() {
   )
 }
 
-/** Words of pain that came from home and that nobody pressed: asked about until they are answered. */
-function HurtsFromHome() {
+/** Words of pain wherever they were typed, at home or in this lesson: asked about until they are answered. */
+function HurtsTold() {
   const lesson = useLesson()
-  const { homeNotes } = brief(useView().record, lesson.date)
-  return homeNotes.map((n) => <HarmAsked key={n.act} text={n.words} />)
+  const { record } = useView()
+  const { homeNotes } = brief(record, lesson.date)
+  const told = [
+    ...homeNotes.map((n) => n.words),
+    ...[lesson.aim, lesson.fresh, ...lesson.strengths],
+    ...lesson.comparisons.map((c) => c.changed),
+    ...record.cases
+      .flatMap((c) => c.descriptions.filter((d) => d.lesson === lesson.id))
+      .map((d) => d.words),
+    ...record.cases.flatMap((c) => (c.cue?.since === lesson.id ? [c.cue.words] : [])),
+  ]
+  return [...new Set(told)].map((words) => <HarmAsked key={words} text={words} />)
 }
 
 function Desk() {
@@ -141,7 +151,7 @@ function Desk() {
           </div>
         </div>
         <div className="[contain:layout_style] [&>section:first-child]:mt-3">
-          <HurtsFromHome />
+          <HurtsTold />
           <KnowFirst />
           <Signs setting={setting} />
           {diagnosis ? (
