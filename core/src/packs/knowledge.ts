@@ -88,6 +88,8 @@ export interface Fault {
   readonly severity: number
   /** The instrument, its reed or its strings: nothing the player could practise away. */
   readonly notThePlayer?: boolean
+  /** The stage from which the technique is taught; from the first where nothing is said. */
+  readonly taughtFrom?: Stage
   /** Share of students of the stage who have it when they are looked at, (0, 1). */
   readonly prior: Readonly<Record<Stage, number>>
   readonly likelier: readonly Likelier[]

@@ -123,6 +123,7 @@ function toFault([id, e]: [string, FaultEntry], findings: Merged['findings']): F
     strand: e.strand,
     severity: e.severity,
     ...(e.not_the_player === true ? { notThePlayer: true } : {}),
+    ...(e.taught_from ? { taughtFrom: e.taught_from } : {}),
     prior: everyStage(e.prior),
     likelier: e.likelier ?? [],
     shows: showsOf(e, findings),

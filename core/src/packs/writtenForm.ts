@@ -48,6 +48,7 @@ export function writeFault(f: Fault): FaultEntry {
     strand,
     severity,
     ...(f.notThePlayer === true ? { not_the_player: true } : {}),
+    ...(f.taughtFrom ? { taught_from: f.taughtFrom } : {}),
     prior,
     shows,
     why,

@@ -49,6 +49,7 @@ function faultWords(fault: Fault, k: Knowledge): string[] {
       ? ['Not the player: no ladder.']
       : [`Mended by: ${remedies.join('; ')}.`]),
     `Of a hundred students: ${STAGES.map((stage) => `${stage} ${percentOf(fault.prior[stage])}`).join(', ')}.`,
+    ...(fault.taughtFrom ? [`Taught from ${fault.taughtFrom} on; before it no fault yet.`] : []),
     ...fault.likelier.map(
       ({ when, times, because }) =>
         `- likelier ${times} times where ${Object.entries(when)
