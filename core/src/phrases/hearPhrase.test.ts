@@ -52,6 +52,11 @@ describe('what is surely meant', () => {
     expect(first('scroll zigzag yoghurt')).toBe('scroll')
   })
 
+  test('is none for one word that no sign has, though it looks like one that does', () => {
+    for (const word of ['recital', 'squawking', 'clampdown']) expect(sure(word), word).toBeNull()
+    expect(sure('squeakz')).toBe('squeak')
+  })
+
   test('is none where two signs answer alike', () => {
     const twins = [
       sign('a', 'The wrist is stiff', 'hand'),

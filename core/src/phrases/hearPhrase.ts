@@ -9,6 +9,7 @@ import { toldBy } from './clauses'
 import type { Tells } from './clauses'
 import { likenesses } from './likeness'
 import type { Likeness } from './likeness'
+import { isMisspelt } from './misspelt'
 import { nearestFindings } from './nearestFindings'
 import { searchFindings } from './searchFindings'
 import { harmToldBy } from './wordsOfHarm'
@@ -63,8 +64,10 @@ function isSureOfWord(findings: readonly Finding[], typed: string): boolean {
   const own = findings.filter((f) => f.aliases.some((a) => a.toLowerCase() === typed))
   if (own.length === 1) return true
   const has = (f: Finding) =>
-    [...f.aliases, f.text].flatMap(wordsOf).some((w) => w.startsWith(typed))
-  return findings.filter(has).length <= SIGNS_OF_A_WORD
+    [...f.aliases, f.text].flatMap(wordsOf).some((w) => w.startsWith(typed) || isMisspelt(typed, w))
+  // A word that no sign has, and that is only like one, is not understood.
+  const signs = findings.filter(has).length
+  return signs > 0 && signs <= SIGNS_OF_A_WORD
 }
 
 const SPLIT = new WeakMap<readonly Finding[], readonly Finding[]>()
@@ -92,7 +95,9 @@ export function hearPhrase(
     return { ...heard, sure: signs[0] ?? null, signs }
   }
   if (words.length < WORDS_OF_A_PHRASE) {
-    const signs = searchFindings(findings, phrase, { synonyms, most })
+    const found = searchFindings(findings, phrase, { synonyms, most })
+    const isWord = found.length === 0 && phrase.trim().length >= WORD_FROM
+    const signs = isWord ? nearestFindings(findings, phrase) : found
     const first = harm.level === 'none' && isSureOfWord(findings, words[0] ?? '') ? signs[0] : null
     return { ...heard, sure: first ?? null, signs }
   }
