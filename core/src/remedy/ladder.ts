@@ -15,7 +15,6 @@ import type {
   Way,
 } from '../packs'
 import { carefulDose, carefulWords } from './careful'
-import { makeNotes, soundFor } from './rungNotes'
 
 /** A rung as it is kept on record: whole, so that it can be read when the pack has moved on. */
 export interface LadderRung {
@@ -103,10 +102,7 @@ function withCare(
   { sound }: Pick<Knowledge, 'sound'>,
 ): LadderRung {
   const { dose, words } = carefulDose({ ...rung, ...(does ? { does } : {}) }, loads, facts)
-  const made = sound ? makeNotes(rung, sound, facts) : null
-  const plain = sound ? makeNotes(rung, sound, { ...facts, flags: [] }) : null
-  const said =
-    made && plain && sound ? carefulWords({ made, plain }, soundFor(sound, facts), facts) : []
+  const said = rung.notes && sound ? carefulWords(rung.notes, sound, facts) : []
   const more = [...said, ...words]
   if (more.length === 0) return rung
   const add = (text: string) => [text, ...more].join(' ')

@@ -2,7 +2,7 @@
 import type { Bpm } from '../kit'
 import type { Exercise } from '../music'
 import type { Knowledge, StudentFacts } from '../packs'
-import { carefulNotes } from './careful'
+import { carefulNotes } from './carefulNotes'
 import type { LadderRung } from './ladder'
 import { makeNotes, soundFor, tempoFor } from './rungNotes'
 import type { RungSettings } from './rungNotes'
