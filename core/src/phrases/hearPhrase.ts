@@ -57,16 +57,35 @@ const WORD_FROM = 4
 /** A word by which more signs go says none of them. */
 const SIGNS_OF_A_WORD = 3
 
+/** The phrases and words of a sign. */
+interface WordsKnown {
+  readonly phrases: ReadonlySet<string>
+  readonly words: readonly string[]
+}
+
+const KNOWN = new WeakMap<readonly Finding[], readonly WordsKnown[]>()
+
+/** The words of each sign, made once for each list. */
+function wordsKnown(findings: readonly Finding[]): readonly WordsKnown[] {
+  const made =
+    KNOWN.get(findings) ??
+    findings.map((f) => ({
+      phrases: new Set(f.aliases.map((a) => a.toLowerCase())),
+      words: [...new Set([...f.aliases, f.text].flatMap(wordsOf))],
+    }))
+  KNOWN.set(findings, made)
+  return made
+}
+
 /** Whether one word says one sign: it is all of one sign's own phrase and of no other's, or few signs have it at all. */
 function isSureOfWord(findings: readonly Finding[], typed: string): boolean {
   if (typed.length < WORD_FROM) return true
   if (partsOf(typed).length > 0) return false
-  const own = findings.filter((f) => f.aliases.some((a) => a.toLowerCase() === typed))
-  if (own.length === 1) return true
-  const has = (f: Finding) =>
-    [...f.aliases, f.text].flatMap(wordsOf).some((w) => w.startsWith(typed) || isMisspelt(typed, w))
+  const known = wordsKnown(findings)
+  if (known.filter((k) => k.phrases.has(typed)).length === 1) return true
+  const has = (word: string) => word.startsWith(typed) || isMisspelt(typed, word)
   // A word that no sign has, and that is only like one, is not understood.
-  const signs = findings.filter(has).length
+  const signs = known.filter((k) => k.words.some(has)).length
   return signs > 0 && signs <= SIGNS_OF_A_WORD
 }
 
@@ -79,17 +98,25 @@ function withoutStops(findings: readonly Finding[]): readonly Finding[] {
   return made
 }
 
+/** What an empty line says. */
+const NOTHING: Heard = {
+  sure: null,
+  signs: [],
+  tells: 'how-it-is',
+  harm: { level: 'none', parts: [] },
+}
+
 /** What a phrase of the lesson means, among these signs. An empty one means nothing. */
 export function hearPhrase(
   findings: readonly Finding[],
   phrase: string,
   { synonyms = {}, most = 6 }: HearSettings = {},
 ): Heard {
+  const words = wordsOf(phrase)
+  if (words.length === 0) return NOTHING
   const harm = harmToldBy(phrase)
   const told = toldBy(phrase)
   const heard = { harm, tells: told.beside }
-  const words = wordsOf(phrase)
-  if (words.length === 0) return { ...heard, sure: null, signs: [] }
   if (harm.level === 'stop') {
     const signs = stopsFor(findings, harm).slice(0, most)
     return { ...heard, sure: signs[0] ?? null, signs }

@@ -3,7 +3,7 @@ import { harmToldBy, stopsFor } from '@vein-mend/core/phrases'
 import type { HarmTold } from '@vein-mend/core/phrases'
 import type { Finding } from '@vein-mend/core/packs'
 import { stopsHolding } from '@vein-mend/core/record'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useLesson, useView } from '../data/studentContext'
 import { useActs } from '../data/useActs'
 import { Button } from '../ui/Button'
@@ -31,7 +31,7 @@ export function HarmAsked({ text }: { text: string }) {
   const view = useView()
   const act = useActs(view.id)
   const [answered, setAnswered] = useState('')
-  const told = harmToldBy(text)
+  const told = useMemo(() => harmToldBy(text), [text])
   const meant = useStopsMeant(told)
   if (told.level === 'none' || meant.length === 0 || !lesson.open || answered === text) return null
   const note = (finding: Finding) =>

@@ -2,13 +2,13 @@
 import { useLesson, useView } from '../../data/studentContext'
 import { useKept } from '../../data/useKept'
 import type { Finding, Strength } from '@vein-mend/core/packs'
-import { useId, useRef, useState } from 'react'
+import { useId, useMemo, useRef, useState } from 'react'
 import { HarmAsked } from '../../parts/HarmAsked'
 import { INPUT_CLASS } from '../../ui/Field'
 import { COMMAND_LINE_ID } from '../../ui/SidePanel'
 import { STRENGTH_KEYS } from '../../wording/words'
 import type { Command } from './deskTypes'
-import { entriesOf } from './lineEntries'
+import { entriesOf, heardIn } from './lineEntries'
 import type { Entry } from './lineEntries'
 import { LineRows } from './LineRows'
 import { useOwnWords } from './useOwnWords'
@@ -37,8 +37,12 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
   // Half a word is there again after a reload.
   const [query, setQuery] = useKept(`line-${useLesson().id}`)
   const [place, setPlace] = useState(0)
-  const synonyms = view.knowledge.synonyms ?? {}
-  const { entries, heard } = entriesOf(own, synonyms, query, commands(query))
+  const { synonyms } = view.knowledge
+  const heard = useMemo(
+    () => heardIn(own.signs, synonyms ?? {}, query),
+    [own.signs, synonyms, query],
+  )
+  const entries = entriesOf(own, heard, query, commands(query))
   const chosen = entries[Math.min(place, entries.length - 1)]
   const empty = () => {
     setQuery('')

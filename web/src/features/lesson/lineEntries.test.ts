@@ -1,6 +1,6 @@
 import type { Finding } from '@vein-mend/core/packs'
 import { describe, expect, test } from 'vitest'
-import { entriesOf, keyOf } from './lineEntries'
+import { entriesOf, heardIn, keyOf } from './lineEntries'
 import type { Command } from './deskTypes'
 
 const sign = (id: string, text: string, aliases: readonly string[]): Finding => ({
@@ -18,7 +18,7 @@ const PAIN: Finding = {
 const OWN = { signs: [PAIN, SCRATCHY, CROOKED], known: [] }
 const COMMAND: Command = { id: 'close', words: 'Close the lesson', run: () => undefined }
 const keys = (query: string, commands: readonly Command[] = []) =>
-  entriesOf(OWN, {}, query, commands).entries.map(keyOf)
+  entriesOf(OWN, heardIn(OWN.signs, {}, query), query, commands).map(keyOf)
 
 describe('what Enter does', () => {
   test('is to note a sign that is surely meant, with the words themselves last', () => {
@@ -43,7 +43,8 @@ describe('what Enter does', () => {
 })
 
 test('what is told to be gone is offered as looked for and not there', () => {
-  const { entries, heard } = entriesOf(OWN, {}, 'no crunchy tone today', [])
+  const heard = heardIn(OWN.signs, {}, 'no crunchy tone today')
+  const entries = entriesOf(OWN, heard, 'no crunchy tone today', [])
   expect(heard.tells).toBe('not-there')
   expect(entries[0]).toMatchObject({ kind: 'words', tells: 'not-there' })
   expect(entries.find((e) => e.kind === 'sign')).toMatchObject({ strength: 'absent' })

@@ -43,10 +43,10 @@ function ownWords({ known }: OwnWordsKnown, query: string, tells: Tells): readon
   return isNew ? [...entries, { kind: 'words', words, known: false, tells }] : entries
 }
 
-/** What the line offers, with what was heard in it. */
-export interface Offered {
-  readonly entries: readonly Entry[]
-  readonly heard: Heard
+/** What is heard in what is typed; nothing in the call of a command. */
+export function heardIn(signs: readonly Finding[], synonyms: Synonyms, query: string): Heard {
+  const phrase = query.startsWith(COMMANDS_ONLY) ? '' : query
+  return hearPhrase(signs, phrase, { synonyms, most: SIGNS_MOST })
 }
 
 /**
@@ -55,23 +55,18 @@ export interface Offered {
  */
 export function entriesOf(
   own: OwnWordsKnown,
-  synonyms: Synonyms,
+  heard: Heard,
   query: string,
   commands: readonly Command[],
-): Offered {
+): readonly Entry[] {
   const run = commands
     .slice(0, COMMANDS_MOST)
     .map((command) => ({ kind: 'command', command }) as const)
-  const heard = hearPhrase(own.signs, query.startsWith(COMMANDS_ONLY) ? '' : query, {
-    synonyms,
-    most: SIGNS_MOST,
-  })
-  if (query.startsWith(COMMANDS_ONLY)) return { entries: run, heard }
+  if (query.startsWith(COMMANDS_ONLY)) return run
   // What is told to be gone is offered as looked for and not there.
   const strength = heard.tells === 'not-there' ? 'absent' : 'marked'
   const near = heard.sure ? heard.signs : heard.signs.slice(0, NEAREST_MOST)
   const signs = near.map((finding) => ({ kind: 'sign', finding, strength }) as const)
   const words = ownWords(own, query, heard.tells)
-  const entries = heard.sure ? [...signs, ...run, ...words] : [...run, ...words, ...signs]
-  return { entries, heard }
+  return heard.sure ? [...signs, ...run, ...words] : [...run, ...words, ...signs]
 }
