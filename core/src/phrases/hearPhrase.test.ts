@@ -37,7 +37,9 @@ describe('what is surely meant', () => {
     expect(sure('thubm clamps')).toBe('thumb')
     expect(sure('scroll droo')).toBe('scroll')
     expect(sure('squeaks')).toBe('squeak')
-    expect(sure('scr')).toBe('scroll')
+    expect(sure('scro')).toBe('scroll')
+    // A letter says nothing.
+    expect(sure('s')).toBeNull()
   })
 
   test('is none where a word of weight is not understood, or only a part is named', () => {

@@ -52,7 +52,8 @@ function isSure([first, second]: readonly Likeness[]): boolean {
   )
 }
 
-/** Letters from which on what is typed can be a word of its own; fewer are the beginning of one. */
+/** Letters of which one says nothing, and from which on what is typed can be a word of its own. */
+const LETTERS_LEAST = 2
 const WORD_FROM = 4
 /** A word by which more signs go says none of them. */
 const SIGNS_OF_A_WORD = 3
@@ -79,8 +80,7 @@ function wordsKnown(findings: readonly Finding[]): readonly WordsKnown[] {
 
 /** Whether one word says one sign: it is all of one sign's own phrase and of no other's, or few signs have it at all. */
 function isSureOfWord(findings: readonly Finding[], typed: string): boolean {
-  if (typed.length < WORD_FROM) return true
-  if (partsOf(typed).length > 0) return false
+  if (typed.length < LETTERS_LEAST || partsOf(typed).length > 0) return false
   const known = wordsKnown(findings)
   if (known.filter((k) => k.phrases.has(typed)).length === 1) return true
   const has = (word: string) => word.startsWith(typed) || isMisspelt(typed, word)

@@ -28,6 +28,10 @@ describe('what stops', () => {
     ['shook out his hand after the scale', 'hand'],
     ['couldn’t raise his arm', 'arm'],
     ['shouldr pain', 'arm'],
+    ['a pain in the neck since sunday', 'neck-back'],
+    ['electric shock in her wrist', 'hand'],
+    ['old injury, elbow hurts again', 'arm'],
+    ['strained her shoulder', 'arm'],
   ] as const)('%s: %s', (text, part) => {
     expect(levelOf(text)).toBe('stop')
     expect(partOf(text)).toBe(part)
@@ -55,6 +59,7 @@ test.each([
   'wrist not sore',
   'death grip on the bow',
   'dead string',
+  'electric shock vibrato',
   'reed is dead',
   'notes bleed into each other',
   'tone swells on every note',

@@ -87,6 +87,7 @@ const HAPPENS_TO_A_PART: readonly RegExp[] = [
   /\bweak\b.*\b(sudden|suddenly|lately)\b|\bshak\w* .*\bweak\b/u,
   /\b(does not|doesnt|wont|will not) obey\b|\bcurls? (up )?by itself\b/u,
   near('\\bshooting\\b.*\\bPART\\b'),
+  near('\\b(strained|tweaked|wrenched|pulled|did in) (her|his|my|a) (left |right )?PART\\b'),
 ]
 /** Told without any part, with the part it is of. */
 const HAPPENS: readonly (readonly [RegExp, BodyPart | null])[] = [
@@ -128,9 +129,12 @@ const HEALED =
   /\b(healed|years? ago|yrs? ago|ages ago|(19|20)\d\d|in y(ear )?\d+|as a (kid|child|baby)|used to|last (year|yr)|recovered|all better|cleared by|history of|old (injury|break|fracture))\b/u
 const DENIED =
   /\b(no|not|isnt|wasnt|never|without|doesnt|didnt|no longer|arent|nothing)( \w+)? (pain|painful|sore|soreness|hurt|hurts|hurting|ache|aches|aching|tingling|numb|numbness|cramp|cramps|swelling|dizzy|burning)\b/gu
+/** Told of before, and there again. */
+const AGAIN =
+  /\b(again|now|today|still|back|returned|came back|flar\w+|this (week|morning|lesson))\b/u
 /** Idioms that only sound like harm. */
 const IDIOMS =
-  /\b(death grip|to death|no pain no gain|pain in the neck|killing it|bleeds? (into|through|over)|electric shock \w+|numbers?|numbered|broken chords?|burns? through|sore notes?)\b/gu
+  /\b(death grip|to death|no pain no gain|bleeds? (into|through|over)|numbers?|numbered|broken chords?|burns? through|sore notes?)\b/gu
 
 function named(word: string): readonly BodyPart[] {
   return PARTS.filter(([, is]) => is.test(word)).map(([part]) => part)
@@ -162,7 +166,7 @@ function partsOfHarm(low: string): readonly BodyPart[] {
 export function harmToldBy(text: string): HarmTold {
   const low = plain(text)
   const none = { level: 'none', parts: partsNamed(low) } as const
-  if (HEALED.test(low)) return none
+  if (HEALED.test(low) && !AGAIN.test(low)) return none
   const told = low.replace(DENIED, ' ').replace(IDIOMS, ' ')
   const parts = partsOfHarm(told)
   const ask = { level: 'ask', parts } as const

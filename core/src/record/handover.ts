@@ -57,9 +57,9 @@ export function actsHandedOn(record: Carded, acts: readonly Act[]): readonly Act
   return acts.filter((a) => !kept.has(a.id) && !(a.kind === 'undone' && kept.has(a.act)))
 }
 
-/** The same of something that cannot be read here. */
-export function isHandedOnUnread(record: Carded, body: object): boolean {
-  return mayHandOnHealth(record) || !('kind' in body) || body.kind !== OF_HEALTH
+/** The same of something that cannot be read here, by its text: wherever that names it, it stays behind. */
+export function isHandedOnUnread(record: Carded, body: string): boolean {
+  return mayHandOnHealth(record) || !body.includes(OF_HEALTH)
 }
 
 /** The file for a student, as it is written. */

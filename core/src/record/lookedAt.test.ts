@@ -4,6 +4,7 @@ import { addDays } from '../kit'
 import type { ActId } from '../kit'
 import {
   actsHandedOn,
+  completeAct,
   EMPTY_CARD,
   isHandedOnUnread,
   recordAsOf,
@@ -11,6 +12,7 @@ import {
   stopsHolding,
   stopsOpen,
 } from './index'
+import type { Knowledge } from '../packs'
 import type { StudentRecord } from './index'
 import { Desk, START, TODAY } from './test/desk'
 
@@ -64,6 +66,23 @@ describe('what somebody who looked allows', () => {
     expect(stopsHolding(after)[0]?.eased).toBeNull()
   })
 
+  test('is nothing that the stop was not told of', () => {
+    const desk = new Desk().open()
+    const stop = desk.do({ kind: 'hurt-at-home', date: START, item, name: 'Scale', part: 'leg' })
+    const until = addDays(TODAY, 3)
+    desk.do(looked(stop, { allowed: ['hand'], until }))
+    expect(stoppedParts(desk.record)).toEqual(['leg'])
+    expect(stoppedParts(recordAsOf(desk.record, addDays(until, 1)))).toEqual(['leg'])
+  })
+
+  test('is held again when home says it again on the same day', () => {
+    const { desk, stop } = hurt()
+    const all = stoppedParts(desk.record)
+    desk.do(looked(stop))
+    desk.do({ kind: 'hurt-at-home', date: START, item, name: 'Scale' })
+    expect(stoppedParts(desk.record)).toEqual(all)
+  })
+
   test('is held again when it is told again', () => {
     const desk = new Desk().open()
     const sign = {
@@ -88,6 +107,15 @@ describe('what somebody who looked allows', () => {
   })
 })
 
+test('a stop is not ended by a look of which nobody says whose it was', () => {
+  const { desk, stop } = hurt()
+  const request = { kind: 'stop-ended', date: TODAY, stop, words: '' } as const
+  const asked = (how: 'gone' | 'looked-at') =>
+    completeAct({ ...request, how }, desk.record, {} as Knowledge)
+  expect(asked('looked-at')).toMatchObject({ ok: false, refusal: { code: 'say_who_looked' } })
+  expect(asked('gone')).toMatchObject({ ok: true })
+})
+
 test('it is handed on only with a yes of its own; without it the stop stands as it was told', () => {
   const { desk, stop } = hurt()
   const act = desk.do(looked(stop))
@@ -105,8 +133,9 @@ test('it is handed on only with a yes of its own; without it the stop stands as 
     expect(kinds(no)).toContain('hurt-at-home')
     expect(kinds(no)).not.toContain('stop-looked-at')
     expect(kinds(no)).not.toContain('undone')
-    expect(isHandedOnUnread(no, { kind: 'stop-looked-at' })).toBe(false)
-    expect(isHandedOnUnread(no, { kind: 'something-later' })).toBe(true)
+    // Cut off in the middle it is no JSON, and stays behind all the same.
+    expect(isHandedOnUnread(no, '{"kind":"stop-looked-at","who":"phys')).toBe(false)
+    expect(isHandedOnUnread(no, '{"kind":"something-later"}')).toBe(true)
   }
-  expect(isHandedOnUnread(asked('given'), { kind: 'stop-looked-at' })).toBe(true)
+  expect(isHandedOnUnread(asked('given'), '{"kind":"stop-looked-at"}')).toBe(true)
 })

@@ -36,6 +36,7 @@ export const RECORD_REFUSALS = [
   'no_number',
   'no_rungs',
   'no_such_stop',
+  'say_who_looked',
   'no_tempo',
   'not_a_handover',
   'not_mended',

@@ -28,8 +28,11 @@ function wholeOf({ parts, eased }: Stop): readonly BodyPart[] {
 }
 
 /** A stop with what is allowed taken out of what it holds; ended where everything is, for good. */
-export function easeStop(stop: Stop, eased: Eased, on: IsoDate): Stop {
-  const parts = wholeOf(stop).filter((part) => !eased.allowed.includes(part))
+export function easeStop(stop: Stop, said: Eased, on: IsoDate): Stop {
+  const all = wholeOf(stop)
+  // Nothing is allowed that this stop was not told of.
+  const eased = { ...said, allowed: all.filter((part) => said.allowed.includes(part)) }
+  const parts = all.filter((part) => !eased.allowed.includes(part))
   const isOver = parts.length === 0 && eased.until === null
   const ended = { act: eased.act, how: 'looked-at', on, words: '' } as const
   return { ...stop, parts, eased, ended: isOver ? ended : null }

@@ -189,6 +189,7 @@ export function sayPhrases(
   })
   return [
     `${phrases.length} phrases, ${heard.length} of an instrument there is a pack for.`,
+    `${heard.filter((h) => h.meant === null && FAULTS.has(h.phrase.kind)).length} tell of a fault of which nobody has written down the signs, and are not counted.`,
     `Of those that tell of a fault ${figures.known} have a sign that says it, ${figures.unknown} have none.`,
     ...rows,
   ].join('\n')

@@ -49,11 +49,7 @@ export async function exportHandover(
   if (refusal) return { ok: false, refusal }
   const acts = rows.flatMap(({ act }) => act ?? [])
   const handedOn = new Set(actsHandedOn({ card }, acts).map((a) => a.id))
-  // What cannot be read here is judged by its kind alone.
-  const unread = (body: string) => {
-    const object = written(body)
-    return isHandedOnUnread({ card }, object) ? [object] : []
-  }
+  const unread = (body: string) => (isHandedOnUnread({ card }, body) ? [written(body)] : [])
   const packs = await Promise.all(packsUsed(acts).map((ref) => deps.store.packAt(ref)))
   const file = {
     format: HANDOVER_FORMAT,

@@ -17,7 +17,9 @@ function useStopsMeant(told: HarmTold): readonly Finding[] {
   // Those of a part that is named; where none is, every one may be meant.
   const named = found.filter((f) => f.stop && told.parts.includes(f.stop.part))
   const offered = named.length > 0 ? named : found
-  return offered[0] && holding.has(offered[0].id) ? [] : offered
+  const open = offered.filter((f) => !holding.has(f.id))
+  // Of a part that was not named, a stop that holds has answered it.
+  return named.length === 0 && open.length < offered.length ? [] : open
 }
 
 const ASKS = {

@@ -39,6 +39,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   pain_reported: (x) =>
     `This waits: ${stoppedWords(f(x.part))}. Say above that it is gone or was looked at, then it goes on.`,
   no_such_stop: () => 'This was answered already.',
+  say_who_looked: () => 'Say who looked, when, and what they allow.',
   looked_at_later: () => 'The day they looked is still to come.',
   allowed_until_before: () => 'What is allowed would end before they looked.',
   remedy_not_for_student: (x) => `Not for this student: ${f(x.why)}`,

@@ -4,7 +4,7 @@ import { besideAct, plain } from '../actModule'
 import { atHome } from '../atHome'
 import type { HomeHurt } from '../homeLog'
 import type { StudentRecord } from '../state'
-import { raiseStop, stopsHolding } from '../stopping'
+import { heldAgain, raiseStop, stopsHolding } from '../stopping'
 import { lately } from './daysAhead'
 import * as fields from './fields'
 
@@ -20,7 +20,11 @@ function withHurt(record: StudentRecord, hurt: HomeHurt): StudentRecord {
   const told = toldAlready(record, hurt)
   const parts = hurt.parts.filter((part) => !told.some((h) => h.parts.includes(part)))
   // Said again without a place, or of parts that rest already, it is the same word.
-  if (told.length > 0 && parts.length === 0) return record
+  if (told.length > 0 && parts.length === 0) {
+    const again = new Set(told.map((h) => h.act))
+    // Said again after somebody allowed part of it, all of it is held.
+    return { ...record, stops: record.stops.map((s) => (again.has(s.act) ? heldAgain(s) : s)) }
+  }
   // A place said afterwards takes the place of "somewhere"; of another place it is a word of its own.
   const unplaced = new Set(told.flatMap((h) => (h.parts.length === 0 ? [h.act] : [])))
   const others = record.home.hurts.filter((h) => !unplaced.has(h.act))

@@ -71,7 +71,10 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
     const meant = /\s/u.test(query.trim()) ? undefined : BY_KEY.get(event.key)
     if (chosen && chosen.kind !== 'sign' && first && meant) return { ...first, strength: meant }
     if (chosen?.kind !== 'sign') return null
-    const strength = event.key === 'Enter' ? chosen.strength : BY_KEY.get(event.key)
+    // Enter alone notes a sign that is surely meant, or one that somebody has gone to.
+    const isMeant = heard.sure !== null || place > 0
+    const entered = isMeant && event.key === 'Enter' ? chosen.strength : undefined
+    const strength = entered ?? BY_KEY.get(event.key)
     return strength ? { ...chosen, strength } : null
   }
   const onKey = (event: React.KeyboardEvent) => {
