@@ -152,8 +152,7 @@ function checkGates(k: Knowledge, ids: Ids): PackTrouble[] {
 function checkSetup(k: Knowledge, ids: Ids): PackTrouble[] {
   return k.setup.flatMap((s) => {
     const named = [
-      [s.otherwise, ['otherwise']],
-      ...s.ways.map((w) => [w.finding, ['ways', w.words]] as const),
+      ...s.parts.map((p) => [p.finding, ['parts', p.id]] as const),
       [s.number?.below ?? null, ['number', 'below']],
       [s.number?.above ?? null, ['number', 'above']],
     ] as const

@@ -22,6 +22,7 @@ export type {
   Rung,
   School,
   SetupNumber,
+  SetupPart,
   SetupPoint,
   StudentFacts,
   Synonyms,
@@ -44,8 +45,9 @@ export { flagsAsked } from './flagsAsked'
 export { knowledgeAsNow } from './knowledgeAsNow'
 export type { KeptKnowledge } from './knowledgeAsNow'
 export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'
-export { rightBand, setupFindings } from './setupFindings'
-export type { PointFound, SetupCheck } from './setupFindings'
+export { rightBand, setupFindings, wrongParts } from './setupFindings'
+export type { PointFound, SetupCheck, SetupSays } from './setupFindings'
+export { asksSeveral } from './setupParts'
 export { sharedRemedy } from './sharedRemedy'
 export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
 export type { Schools } from './schools'

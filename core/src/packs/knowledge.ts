@@ -286,14 +286,25 @@ export interface SetupNumber {
   readonly above: string | null
 }
 
+/** One thing that can be not right at a point of the set-up. */
+export interface SetupPart {
+  readonly id: string
+  readonly say: string
+  /** The finding that says just this; null where none does: it is kept then, and is evidence of nothing. */
+  readonly finding: string | null
+}
+
 /** One point of the set-up check before sound. */
 export interface SetupPoint {
   readonly id: string
   readonly ask: string
-  /** The finding that is noted when the point is not right; null for a point that is only measured. */
-  readonly otherwise: string | null
-  /** Where it can be wrong in more than one way: the words for each, and its finding. Empty for a point with one. */
-  readonly ways: readonly { readonly words: string; readonly finding: string }[]
+  /** What can be not right, each by itself: which, is asked where there are several. Empty for a point that is only measured. */
+  readonly parts: readonly SetupPart[]
+  /**
+   * What is right before sound stays so while playing, as a height or a distance does: only then is it evidence that
+   * something is not there, and only then does a gate count it.
+   */
+  readonly lasts: boolean
   readonly number: SetupNumber | null
   /** Has to be fitted again as a child grows. */
   readonly grows: boolean

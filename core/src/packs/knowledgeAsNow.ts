@@ -2,13 +2,27 @@
 import type { Check, Knowledge, Remedy, Rung, SetupPoint } from './knowledge'
 import { loadsOf } from './doing'
 import { askedByAll } from './outcomes'
+import { partsOf } from './setupParts'
 import { BODY_PARTS } from './vocabulary'
 
 type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
 
+/** A point from when it was not said yet what its parts are. */
+type KeptSetup = Kept<SetupPoint, 'parts' | 'lasts'> & {
+  readonly otherwise?: string | null
+  readonly ways?: readonly { readonly words: string; readonly finding: string }[]
+}
+
+function setupAsNow(kept: KeptSetup): SetupPoint {
+  const { otherwise, ways = [], ...point } = kept
+  const said = Object.fromEntries(ways.map((w) => [w.words, w.finding]))
+  const parts = kept.parts ?? partsOf({ ask: kept.ask, ...(otherwise ? { otherwise } : {}), ways: said })
+  return { ...point, parts, lasts: kept.lasts ?? false }
+}
+
 /** Knowledge from when it was not said yet what playing, a check and a rung load. */
 export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedies' | 'setup'> & {
-  readonly setup: readonly Kept<SetupPoint, 'ways'>[]
+  readonly setup: readonly KeptSetup[]
   readonly checks: readonly Kept<Check, 'loads' | 'asks' | 'does'>[]
   readonly remedies: readonly (Omit<Remedy, 'rungs'> & {
     readonly rungs: readonly Kept<Rung, 'loads'>[]
@@ -26,7 +40,8 @@ export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
     does: c.does ?? 'plays',
     loads: loadsOf(c.does ?? 'plays', playing, c.loads),
   }))
-  if (kept.playing !== undefined) return { ...kept, checks } as Knowledge
+  const setup = kept.setup.map(setupAsNow)
+  if (kept.playing !== undefined) return { ...kept, checks, setup } as Knowledge
   const { sound } = kept
   return {
     ...kept,
@@ -35,7 +50,7 @@ export function knowledgeAsNow(kept: KeptKnowledge): Knowledge {
       by: sound.by && { ...sound.by, transpose: {}, fingering: {} },
     },
     playing: BODY_PARTS,
-    setup: kept.setup.map((p) => ({ ...p, ways: [] })),
+    setup,
     checks,
     remedies: kept.remedies.map((r) => ({
       ...r,

@@ -158,9 +158,14 @@ export interface SoundEntry {
 /** A point of the set-up as it is written in a pack. */
 export interface SetupEntry {
   readonly ask: string
+  /** What can be not right, each by itself, and the sign that says just this, where there is one. */
+  readonly parts?: Readonly<Record<string, { readonly say: string; readonly sign?: string }>>
+  /** Short for the only part of a question that asks for one thing: its sign. */
   readonly otherwise?: string
-  /** Where it can be wrong in more than one way: the finding by the words for the way, the usual one first. */
+  /** As packs said before `parts`: the finding by the words for the way. */
   readonly ways?: Readonly<Record<string, string>>
+  /** What is right before sound stays so while playing: a height, a distance. */
+  readonly lasts?: boolean
   readonly number?: {
     readonly unit: 'cm' | 'degrees'
     readonly least: number

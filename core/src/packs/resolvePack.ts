@@ -36,6 +36,7 @@ import type {
   SetupEntry,
   SoundEntry,
 } from './packFile'
+import { partsOf } from './setupParts'
 import { BODY_PARTS, STAGES } from './vocabulary'
 import type { BodyPart, Stage } from './vocabulary'
 import { parseWithin } from './within'
@@ -261,8 +262,8 @@ function toSetup([id, e]: [string, SetupEntry]): SetupPoint {
   return {
     id,
     ask: e.ask,
-    otherwise: e.otherwise ?? null,
-    ways: Object.entries(e.ways ?? {}).map(([words, finding]) => ({ words, finding })),
+    parts: partsOf(e),
+    lasts: e.lasts ?? false,
     grows: e.grows ?? false,
     number: number
       ? {

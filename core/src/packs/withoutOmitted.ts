@@ -39,16 +39,14 @@ function withoutFindings(check: Check, gone: ReadonlySet<string>): Check | null 
 /** A point of the set-up that says nothing any more is gone. */
 function withoutSetup(point: SetupPoint, gone: ReadonlySet<string>): SetupPoint | null {
   const still = (id: string | null) => (id !== null && gone.has(id) ? null : id)
-  const otherwise = still(point.otherwise)
   const number = point.number && {
     ...point.number,
     below: still(point.number.below),
     above: still(point.number.above),
   }
-  const left = point.ways.filter((w) => !gone.has(w.finding))
-  // One way that is left needs no question.
-  const ways = left.length > 1 ? left : []
-  return otherwise === null && number === null ? null : { ...point, otherwise, ways, number }
+  const parts = point.parts.filter((p) => p.finding === null || !gone.has(p.finding))
+  const silent = parts.every((p) => p.finding === null)
+  return silent && number === null ? null : { ...point, parts, number }
 }
 
 /** A gate none of whose needs is left to be seen is gone, and nothing waits for a gate that is gone. */

@@ -19,12 +19,19 @@ const knowledge = {
     {
       id: 'feet',
       ask: 'Feet flat?',
-      otherwise: 'feet-dangle',
-      ways: [],
+      parts: [{ id: 'dangle', say: 'they dangle', finding: 'feet-dangle' }],
+      lasts: true,
       number: null,
       grows: false,
     },
-    { id: 'spine', ask: 'Spine tall?', otherwise: 'slumped', ways: [], number: null, grows: false },
+    {
+      id: 'spine',
+      ask: 'Spine tall?',
+      parts: [{ id: 'sunk', say: 'it has sunk', finding: 'slumped' }],
+      lasts: false,
+      number: null,
+      grows: false,
+    },
   ],
   playing: ['hand', 'arm'],
   gates: ['legato', 'staccato'].map((id) => ({

@@ -7,7 +7,7 @@ import { aimOf, homeInstruction, toldAtHome } from './index'
 const point = (ask: string, otherwise: string | null, number: object | null = null) => ({
   id: ask,
   ask,
-  otherwise,
+  parts: otherwise === null ? [] : [{ id: 'no', say: 'not right', finding: otherwise }],
   number,
   grows: false,
 })

@@ -34,7 +34,7 @@ const REST = {
 export function toldAtHome(knowledge: Knowledge, child: boolean): ToldAtHome {
   return {
     before: knowledge.setup
-      .filter((p) => p.otherwise !== null && p.number === null)
+      .filter((p) => p.parts.length > 0 && p.number === null)
       .slice(0, POINTS_MOST)
       .map((p) => p.ask),
     patience: child

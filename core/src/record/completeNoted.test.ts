@@ -137,6 +137,10 @@ describe('the set-up', () => {
     expect(lesson!.setups[1]).not.toHaveProperty('ways')
     ask(desk, checked({ points: { feet: 'wrong' }, ways: { feet: 'of-late' } }))
     expect(desk.record.lessons[0]!.setups.at(-1)).toMatchObject({ ways: { feet: 'of-late' } })
+    ask(desk, checked({ points: { feet: 'wrong' }, wrong: { feet: ['late', 'else'] } }))
+    const last = desk.record.lessons[0]!.setups.at(-1)
+    expect(last).toMatchObject({ wrong: { feet: ['late', 'else'] } })
+    expect(last).not.toHaveProperty('ways')
   })
 
   test('has the instrument’s points, ways and numbers, each number within its range', () => {
@@ -149,6 +153,11 @@ describe('the set-up', () => {
       ...{ code: 'unknown_finding', path: ['ways', 'feet'], facts: { finding: 'of-loud' } },
     })
     expect(why({ ways: { ear: 'of-late' } })).toMatchObject({ code: 'unknown_finding' })
+    for (const point of ['feet', 'ear']) {
+      expect(why({ wrong: { [point]: ['loud'] } })).toMatchObject({
+        ...{ code: 'unknown_part', path: ['wrong', point], facts: { point, part: 'loud' } },
+      })
+    }
     expect(why({ numbers: { feet: 80 } })).toMatchObject({
       ...{ code: 'no_number', path: ['numbers', 'feet'], facts: { point: 'feet' } },
     })

@@ -9,7 +9,7 @@ import { Desk, START, withFaults } from './test/desk'
 import { B, KNOWLEDGE } from './test/instrument'
 
 const point = (id: string, more: Partial<SetupPoint>): SetupPoint => ({
-  ...{ id, ask: id, otherwise: null, ways: [], number: null, grows: false },
+  ...{ id, ask: id, parts: [], lasts: false, number: null, grows: false },
   ...more,
 })
 const slope = {
@@ -19,7 +19,10 @@ const slope = {
 } as const
 const SEATED = {
   ...KNOWLEDGE,
-  setup: [point('feet', { otherwise: 'feet-dangle' }), point('slope', { number: slope })],
+  setup: [point('feet', {
+      parts: [{ id: 'dangle', say: 'they dangle', finding: 'feet-dangle' }],
+      lasts: true,
+    }), point('slope', { number: slope })],
   schools: [
     { id: 'low-seat', topic: 'seat height', usual: false },
     { id: 'level', topic: 'seat height', usual: true },

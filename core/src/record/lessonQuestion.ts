@@ -15,7 +15,8 @@ function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sig
   return [
     ...lesson.setups
       .filter((s) => s.place === 'studio')
-      .flatMap((s) => setupFindings(knowledge, s, schools)),
+      .flatMap((s) => setupFindings(knowledge, s, schools))
+      .map(({ finding, strength }) => ({ finding, strength })),
     ...lesson.signs.map(({ finding, strength, measured }) => ({
       finding,
       strength,

@@ -69,6 +69,7 @@ export const RECORD_REFUSALS = [
   'unknown_lesson',
   'unknown_outcome',
   'unknown_point',
+  'unknown_part',
   'unknown_remedy',
   'unknown_student',
   'look_by_take_already',

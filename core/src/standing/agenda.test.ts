@@ -9,7 +9,13 @@ import type { LessonId } from '../kit'
 import { A, Desk, START, withFaults } from '../record/test/desk'
 import { B } from '../record/test/instrument'
 
-const point = (id: string) => ({ id, otherwise: `no-${id}`, number: null, ways: [], grows: false })
+const point = (id: string) => ({
+  id,
+  parts: [{ id: 'no', say: 'not right', finding: `no-${id}` }],
+  lasts: false,
+  number: null,
+  grows: false,
+})
 const WITH_SETUP = { setup: [point('feet')], playing: ['hand', 'arm'] } as unknown as Knowledge
 const PLAIN = { setup: [], playing: ['hand', 'arm'] } as unknown as Knowledge
 

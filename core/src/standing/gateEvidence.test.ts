@@ -147,9 +147,11 @@ describe('gates that wait for each other', () => {
   })
 })
 
-test('a gate counts what was wrong of the set-up in the studio, lesson by lesson, and not at home', () => {
+/** Lessons in which the feet of the set-up were looked at: wrong and right in the studio, wrong at home. */
+function feetSeen(lasts: boolean) {
   const asked = need('feet-dangle')
-  const feet = { id: 'feet', otherwise: 'feet-dangle', number: null, ways: [], grows: false }
+  const parts = [{ id: 'dangle', say: 'they dangle', finding: 'feet-dangle' }]
+  const feet = { id: 'feet', ask: 'Feet flat?', parts, lasts, number: null, grows: false }
   const knowledge = { ...KNOWLEDGE, setup: [feet] } as unknown as Knowledge
   const gates = [{ id: 'pedal', needs: [asked] }] as never
   const desk = new Desk().open()
@@ -160,9 +162,16 @@ test('a gate counts what was wrong of the set-up in the studio, lesson by lesson
   check('studio', 'right')
   desk.open()
   check('home', 'wrong')
-  const seen = evidenceFor(gates, desk.record, knowledge).get(asked)
-  expect(seen!.map((s) => [s.lesson, s.good])).toEqual([
+  return evidenceFor(gates, desk.record, knowledge).get(asked)!
+}
+
+test('a gate counts the set-up in the studio, lesson by lesson, and not at home', () => {
+  expect(feetSeen(true).map((s) => [s.lesson, s.good])).toEqual([
     ['lesson-1', false],
     ['lesson-2', true],
   ])
+})
+
+test('a gate nobody tried is neither failed nor passed by how something is before sound', () => {
+  expect(feetSeen(false)).toEqual([])
 })

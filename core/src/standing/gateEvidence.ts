@@ -41,7 +41,7 @@ function looksAt(
   return groupBy(looks, (l) => l.lesson)
 }
 
-/** What the set-up of a lesson in the studio says, finding by finding: there or not. */
+/** What the set-up of a lesson in the studio says, finding by finding: there or not. Only what stays so while playing. */
 function setupSays(
   lesson: LessonState,
   knowledge: Knowledge,
@@ -50,6 +50,7 @@ function setupSays(
   const found = lesson.setups
     .filter((s) => s.place === 'studio')
     .flatMap((s) => setupFindings(knowledge, s, schools))
+    .filter((s) => s.lasts)
   // The first word counts, as it did when it was noted.
   return new Map(found.toReversed().map((s) => [s.finding, s.strength !== 'absent']))
 }

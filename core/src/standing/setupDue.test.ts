@@ -7,7 +7,8 @@ import type { StudentCard } from '../record'
 import { Desk, START } from '../record/test/desk'
 
 const point = (id: string, grows: boolean) => ({
-  ...{ id, ask: id, otherwise: `no-${id}`, number: null, ways: [], grows },
+  ...{ id, ask: id, parts: [{ id: 'no', say: 'not right', finding: `no-${id}` }] },
+  ...{ lasts: false, number: null, grows },
 })
 const KNOWLEDGE = { setup: [point('feet', false), point('seat', true)] } as unknown as Knowledge
 
@@ -75,7 +76,7 @@ test('the last set-up is that of the place, before the lesson named', () => {
 })
 
 describe('a number of what grows', () => {
-  const height = { id: 'height', otherwise: null, number: { unit: 'cm' }, ways: [], grows: true }
+  const height = { id: 'height', parts: [], lasts: false, number: { unit: 'cm' }, grows: true }
   const BY_NUMBER = { setup: [point('feet', false), height] } as unknown as Knowledge
   const measuring = (desk: Desk) => (feet: 'right' | 'wrong') =>
     desk.do({

@@ -48,7 +48,7 @@ export function setupDue(
   const refit = refitWeeks(record)
   return knowledge.setup.flatMap((point): DuePoint[] => {
     const last = lastOf(record, point.id)
-    if (!last) return point.otherwise === null ? [] : [{ point, why: 'never', weeks: null }]
+    if (!last) return point.parts.length === 0 ? [] : [{ point, why: 'never', weeks: null }]
     const weeks = Math.floor(daysBetween(last.date, today) / 7)
     if (last.points[point.id] === 'wrong') return [{ point, why: 'wrong', weeks }]
     return point.grows && refit !== null && weeks >= refit ? [{ point, why: 'grown', weeks }] : []

@@ -109,6 +109,12 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['Hears the inner line', 'Patient with himself'],
     cues: { 'left-hand-squeezes': 'leave the paint on' },
+    // One named part, one that nobody has named yet, and one that no sign says.
+    setupAtEnd: {
+      points: { stand: 'right', 'bow-hold': 'wrong', rests: 'wrong', 'size-fits': 'wrong' },
+      wrong: { 'bow-hold': ['little-finger'], 'size-fits': ['too-big'] },
+      numbers: {},
+    },
   }),
   told({
     key: 'tamblyn',

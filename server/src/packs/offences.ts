@@ -2,6 +2,7 @@
  * Ways of writing a pack that hide what is meant, found by rule. What stands in the shipped packs is listed in
  * `packs/offences.yml`, which may only grow shorter: a new one is refused.
  */
+import { asksSeveral } from '@vein-mend/core/packs'
 import type { PackFile } from '@vein-mend/core/packs'
 
 /** A rung of so few words, without notes, says nothing that could be practised. */
@@ -30,7 +31,16 @@ function emptyRungs(file: PackFile): readonly string[] {
   )
 }
 
+/** Questions of the set-up that ask for several things, to which one answer is given. */
+function joinedQuestions(file: PackFile): readonly string[] {
+  return Object.entries(file.setup ?? {}).flatMap(([id, { ask, otherwise, ways, parts, number }]) => {
+    const one = ways === undefined && Object.keys(parts ?? {}).length < 2
+    const judged = otherwise !== undefined || parts !== undefined || number === undefined
+    return judged && one && asksSeveral(ask) ? [`joined-question ${file.pack} ${id}`] : []
+  })
+}
+
 /** What the file hides, each by its rule and its place. */
 export function offencesOf(file: PackFile): readonly string[] {
-  return [...joinedSigns(file), ...emptyRungs(file)]
+  return [...joinedSigns(file), ...joinedQuestions(file), ...emptyRungs(file)]
 }

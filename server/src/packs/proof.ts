@@ -99,7 +99,7 @@ function gateWords(gate: Gate, k: Knowledge): string[] {
 
 function setupWords(point: SetupPoint, k: Knowledge): string[] {
   const textOf = (id: string) => k.findings.find((f) => f.id === id)?.text ?? id
-  const { number, otherwise, ways } = point
+  const { number, parts } = point
   const bands = number
     ? [
         ...(number.right ? [`right from ${number.right.join(' to ')} ${number.unit}`] : []),
@@ -112,8 +112,13 @@ function setupWords(point: SetupPoint, k: Knowledge): string[] {
     : []
   return [
     `- ${point.ask}${point.grows ? ' [again as a child grows]' : ''}`,
-    ...(otherwise === null ? [] : [`      not right: ${textOf(otherwise)}`]),
-    ...ways.map((w) => `      ${w.words}: ${textOf(w.finding)}`),
+    ...parts.map((p) => {
+      const says = p.finding === null ? 'kept, evidence of nothing' : `“${textOf(p.finding)}”`
+      return `      not right, ${p.say}: ${says}`
+    }),
+    ...(parts.length > 0
+      ? [`      right: ${point.lasts ? 'stays so while playing, so none of these is there' : 'says nothing of how it is while playing'}`]
+      : []),
     ...bands.map((b) => `      ${b}`),
   ]
 }

@@ -76,7 +76,7 @@ const TABLES = {
           place: s.place,
           point,
           found,
-          way: s.ways?.[point] ?? null,
+          way: s.wrong?.[point]?.join(', ') ?? s.ways?.[point] ?? null,
           number: null,
         })),
         ...Object.entries(s.numbers).map(([point, number]) => ({

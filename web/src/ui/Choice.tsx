@@ -7,6 +7,32 @@ const BUTTON =
 /** The look of one of them in a dense row. */
 export const CHOICE_CLASS = `${BUTTON} px-2`
 
+interface SeveralProps {
+  readonly label: string
+  readonly chosen: readonly string[]
+  readonly options: readonly (readonly [string, string])[]
+  readonly onChange: (chosen: readonly string[]) => void
+}
+
+/** Any of a few: the same buttons, each pressed by itself. */
+export function Several({ label, chosen, options, onChange }: SeveralProps) {
+  return (
+    <ToggleGroup.Root
+      type="multiple"
+      aria-label={label}
+      value={[...chosen]}
+      onValueChange={onChange}
+      className="flex flex-wrap gap-1.5"
+    >
+      {options.map(([key, words]) => (
+        <ToggleGroup.Item key={key} value={key} className={`${BUTTON} px-3 text-left`}>
+          {words}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  )
+}
+
 interface Props<T extends string> {
   readonly label: string
   readonly value: T | null

@@ -110,6 +110,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   pack_is_shipped: (x) =>
     `“${f(x.id)}” comes with the product and is not replaced. Give yours another name in its first line.`,
   unknown_point: (x) => `The instrument has no set-up point “${f(x.point)}”.`,
+  unknown_part: (x) => `The set-up point “${f(x.point)}” has no part “${f(x.part)}”.`,
   no_number: (x) => `Nothing is measured at “${f(x.point)}”.`,
   number_out_of_range: (x) =>
     `${f(x.value)} ${f(x.unit)} cannot be: between ${f(x.least)} and ${f(x.most)} is possible.`,

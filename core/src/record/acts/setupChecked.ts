@@ -1,4 +1,4 @@
-import { byKey, good, number, object, oneOf, optional } from '../../kit'
+import { byKey, good, list, number, object, oneOf, optional } from '../../kit'
 import type { Knowledge, SetupCheck } from '../../packs'
 import { lessonAct } from '../actModule'
 import { inLesson } from '../inLesson'
@@ -16,6 +16,8 @@ const shape = object({
   place: oneOf(PLACES),
   points: byKey(oneOf(FOUND), POINTS_MOST),
   numbers: byKey(number({ least: -SIZE_MOST, most: SIZE_MOST }), POINTS_MOST),
+  wrong: optional(byKey(list(fields.packId, POINTS_MOST, 1), POINTS_MOST)),
+  // As it was said before there were parts.
   ways: optional(byKey(fields.packId, POINTS_MOST)),
 })
 
@@ -25,9 +27,13 @@ function complete<R extends SetupCheck>(request: R, knowledge: Knowledge) {
   const unknown = named.find((id) => !knowledge.setup.some((s) => s.id === id))
   if (unknown !== undefined)
     return refused('unknown_point', ['points', unknown], { point: unknown })
+  const partsOf = (id: string) => knowledge.setup.find((s) => s.id === id)?.parts ?? []
+  for (const [id, parts] of Object.entries(request.wrong ?? {})) {
+    const part = parts.find((name) => !partsOf(id).some((p) => p.id === name))
+    if (part !== undefined) return refused('unknown_part', ['wrong', id], { point: id, part })
+  }
   for (const [id, finding] of Object.entries(request.ways ?? {})) {
-    const ways = knowledge.setup.find((s) => s.id === id)?.ways ?? []
-    if (!ways.some((w) => w.finding === finding)) {
+    if (!partsOf(id).some((p) => p.finding === finding)) {
       return refused('unknown_finding', ['ways', id], { finding })
     }
   }
@@ -49,12 +55,16 @@ export const setupChecked = lessonAct({
   asked: shape,
   kept: shape,
   complete: (request, _record, knowledge) => complete(request, knowledge),
-  apply: (record, { id, lesson, place, points, numbers, ways }) =>
+  apply: (record, { id, lesson, place, points, numbers, wrong, ways }) =>
     inLesson(record, lesson, (l) => ({
       ...l,
       setups: [
         ...l.setups.filter((s) => s.place !== place),
-        { act: id, lesson, date: l.date, place, points, numbers, ...(ways ? { ways } : {}) },
+        {
+          ...{ act: id, lesson, date: l.date, place, points, numbers },
+          ...(wrong ? { wrong } : {}),
+          ...(ways ? { ways } : {}),
+        },
       ],
     })),
 })

@@ -86,8 +86,16 @@ export const KNOWLEDGE = {
     },
   ],
   setup: [
-    { id: 'feet', number: null, ways: [{ finding: 'of-late' }] },
-    { id: 'stand', number: { least: 60, most: 120, unit: 'cm' }, ways: [] },
+    {
+      id: 'feet',
+      number: null,
+      lasts: false,
+      parts: [
+        { id: 'late', say: 'late', finding: 'of-late' },
+        { id: 'else', say: 'something else', finding: null },
+      ],
+    },
+    { id: 'stand', number: { least: 60, most: 120, unit: 'cm' }, parts: [], lasts: false },
   ],
   schools: [],
   equipment: [],

@@ -16,13 +16,14 @@ import { Fold } from '../../ui/Fold'
 import { shortDay } from '../../wording/dates'
 import { PLACE_WORDS, plural } from '../../wording/words'
 import { SETUP_PLACE } from './deskPlaces'
+import { WhichParts } from './WhichParts'
 
 interface Draft {
   readonly points: Readonly<Record<string, PointFound>>
   /** As typed. */
   readonly numbers: Readonly<Record<string, string>>
-  /** Which way a point is wrong. */
-  readonly ways?: Readonly<Record<string, string>>
+  /** What of a point is not right. */
+  readonly wrong?: Readonly<Record<string, readonly string[]>>
 }
 
 const EMPTY: Draft = { points: {}, numbers: {} }
@@ -92,7 +93,7 @@ function Row(props: RowProps) {
         {due && <span className="text-kiln block text-sm">{sayWhy(due)}</span>}
       </span>
       <NumberField {...props} />
-      {point.otherwise !== null && (
+      {point.parts.length > 0 && (
         <Choice
           label={point.ask}
           value={draft.points[point.id] ?? null}
@@ -105,12 +106,13 @@ function Row(props: RowProps) {
           }
         />
       )}
-      {draft.points[point.id] === 'wrong' && point.ways.length > 0 && (
-        <Choice
-          label={`${point.ask} Which way?`}
-          value={draft.ways?.[point.id] ?? null}
-          options={point.ways.map((w) => [w.finding, w.words] as const)}
-          onChange={(way) => onChange({ ...draft, ways: { ...draft.ways, [point.id]: way } })}
+      {draft.points[point.id] === 'wrong' && (
+        <WhichParts
+          point={point}
+          chosen={draft.wrong?.[point.id] ?? []}
+          onChange={(parts) =>
+            onChange({ ...draft, wrong: { ...draft.wrong, [point.id]: parts } })
+          }
         />
       )}
       {last?.points[point.id] === 'wrong' && (
@@ -128,10 +130,12 @@ function numbersOf(draft: Draft): Record<string, number> {
   )
 }
 
-/** The way of each point that is still called wrong. */
-function waysOf({ points, ways = {} }: Draft): { ways?: Record<string, string> } {
-  const said = Object.entries(ways).filter(([id]) => points[id] === 'wrong')
-  return said.length > 0 ? { ways: Object.fromEntries(said) } : {}
+/** The parts of each point that is still called wrong. */
+function wrongOf({ points, wrong = {} }: Draft): { wrong?: Record<string, readonly string[]> } {
+  const said = Object.entries(wrong).filter(
+    ([id, parts]) => points[id] === 'wrong' && parts.length > 0,
+  )
+  return said.length > 0 ? { wrong: Object.fromEntries(said) } : {}
 }
 
 /** What has been found so far in one place, kept while it is being typed. */
@@ -144,7 +148,7 @@ function useSetup() {
   const [text, keepText] = useKept(`setup-${lesson.id}-${at}`)
   const draft = readDraft(text)
   const change = (next: Draft) => keepText(JSON.stringify(next))
-  const judged = view.knowledge.setup.filter((p) => p.otherwise !== null)
+  const judged = view.knowledge.setup.filter((p) => p.parts.length > 0)
   const allRight = () => {
     const right = Object.fromEntries(judged.map((p) => [p.id, 'right' as const]))
     change({ ...draft, points: { ...right, ...draft.points } })
@@ -158,7 +162,7 @@ function useSetup() {
           place: at,
           points: draft.points,
           numbers: numbersOf(draft),
-          ...waysOf(draft),
+          ...wrongOf(draft),
         },
       ],
       'Set-up kept',

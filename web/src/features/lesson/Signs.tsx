@@ -15,6 +15,7 @@ import { Compare } from './Compare'
 import { KeepTake } from './KeepTake'
 import { OwnWordsNoted } from './OwnWordsNoted'
 import type { Setting } from './setting'
+import { SetupNoted } from './SetupNoted'
 import { SignTiles } from './SignTiles'
 import { SIGNS_PLACE } from './deskPlaces'
 
@@ -65,11 +66,13 @@ function NotedList({
 }) {
   const lesson = useLesson()
   const inWords = useView().record.ownWords.some((w) => w.lesson === lesson.id)
-  if (signs.length === 0 && !inWords) {
+  const setup = lesson.setups.find((s) => s.place === 'studio')
+  if (signs.length === 0 && !inWords && !setup) {
     return <p className="text-kiln mt-2">Nothing noted yet in this lesson.</p>
   }
   return (
     <ul className="mt-2" aria-label="Signs noted">
+      {setup && <SetupNoted setup={setup} />}
       {signs.map((s) => (
         <li key={s.act} className="border-line flex items-center gap-2.5 border-b py-0.5">
           <StrandMark strand={s.strand} title={STRAND_WORDS[s.strand]} />
