@@ -16,7 +16,8 @@ type KeptSetup = Kept<SetupPoint, 'parts' | 'lasts'> & {
 function setupAsNow(kept: KeptSetup): SetupPoint {
   const { otherwise, ways = [], ...point } = kept
   const said = Object.fromEntries(ways.map((w) => [w.words, w.finding]))
-  const parts = kept.parts ?? partsOf({ ask: kept.ask, ...(otherwise ? { otherwise } : {}), ways: said })
+  const parts =
+    kept.parts ?? partsOf({ ask: kept.ask, ...(otherwise ? { otherwise } : {}), ways: said })
   return { ...point, parts, lasts: kept.lasts ?? false }
 }
 

@@ -102,7 +102,14 @@ describe('a point as it was written before there were parts', () => {
       { words: 'too high', finding: 'slopes' },
       { words: 'too low', finding: 'climbs' },
     ]
-    const old = { id: 'height', ask: 'Level?', otherwise: 'slopes', ways, number: null, grows: true }
+    const old = {
+      id: 'height',
+      ask: 'Level?',
+      otherwise: 'slopes',
+      ways,
+      number: null,
+      grows: true,
+    }
     const kept = { setup: [old], checks: [], remedies: [], playing: [] }
     expect(knowledgeAsNow(kept as unknown as KeptKnowledge).setup).toEqual([
       {

@@ -14,7 +14,9 @@ export function asksSeveral(ask: string): boolean {
  * The parts of a point, of packs from before there were parts too. Where a question asks for several things and only one
  * sign stands for all of them, which was meant is not known: the part is there, and no sign.
  */
-export function partsOf(entry: Pick<SetupEntry, 'ask' | 'parts' | 'otherwise' | 'ways'>): readonly SetupPart[] {
+export function partsOf(
+  entry: Pick<SetupEntry, 'ask' | 'parts' | 'otherwise' | 'ways'>,
+): readonly SetupPart[] {
   const { ask, parts, otherwise, ways = {} } = entry
   if (parts) {
     return Object.entries(parts).map(([id, { say, sign }]) => ({ id, say, finding: sign ?? null }))

@@ -73,7 +73,7 @@ export {
   weekGivenFor,
 } from './keptAtHome'
 export type { KeptDaily, KeptWeek } from './keptAtHome'
-export { lessonQuestion } from './lessonQuestion'
+export { hasSigns, lessonQuestion, setupSaid } from './lessonQuestion'
 export { looksByLesson, ruleFor } from './mendedRuleFor'
 export { findingsByOwnWords, knownWords, sameWords, wordsBegun, wordsOnRecord } from './ownWords'
 export type { KnownWords } from './ownWords'

@@ -19,10 +19,13 @@ const slope = {
 } as const
 const SEATED = {
   ...KNOWLEDGE,
-  setup: [point('feet', {
+  setup: [
+    point('feet', {
       parts: [{ id: 'dangle', say: 'they dangle', finding: 'feet-dangle' }],
       lasts: true,
-    }), point('slope', { number: slope })],
+    }),
+    point('slope', { number: slope }),
+  ],
   schools: [
     { id: 'low-seat', topic: 'seat height', usual: false },
     { id: 'level', topic: 'seat height', usual: true },

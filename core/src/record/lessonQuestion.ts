@@ -1,22 +1,40 @@
 /** What a lesson asks the diagnosis: today's signs and answers, and the faults already on record. */
 import type { DiagnosisInput, Sign } from '../diagnosis'
 import { setupFindings } from '../packs'
-import type { Knowledge } from '../packs'
+import type { Knowledge, SetupSays } from '../packs'
 import type { LessonId } from '../kit'
 import { factsOf } from './factsOf'
 import { lessonOf } from './state'
-import type { StudentRecord } from './state'
+import type { LessonState, StudentRecord } from './state'
 import { stoppedParts } from './stopping'
+
+/** What the set-up of the lesson said, in the studio: only that is seen by whoever diagnoses. */
+export function setupSaid(
+  record: StudentRecord,
+  lesson: LessonState,
+  knowledge: Knowledge,
+): readonly SetupSays[] {
+  const seen = lesson.setups.filter((s) => s.place === 'studio')
+  if (seen.length === 0) return []
+  const schools = Object.values(factsOf(record.card, knowledge).schools)
+  return seen.flatMap((s) => setupFindings(knowledge, s, schools))
+}
+
+/** Whether the lesson has anything to ask a check about: a sign was noted, or the set-up shows one. */
+export function hasSigns(
+  record: StudentRecord,
+  lesson: LessonState,
+  knowledge: Knowledge,
+): boolean {
+  if (lesson.signs.length > 0) return true
+  return setupSaid(record, lesson, knowledge).some((s) => s.strength === 'marked')
+}
 
 /** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them. */
 function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sign[] {
   const lesson = lessonOf(record, id)
-  const schools = Object.values(factsOf(record.card, knowledge).schools)
   return [
-    ...lesson.setups
-      .filter((s) => s.place === 'studio')
-      .flatMap((s) => setupFindings(knowledge, s, schools))
-      .map(({ finding, strength }) => ({ finding, strength })),
+    ...setupSaid(record, lesson, knowledge).map(({ finding, strength }) => ({ finding, strength })),
     ...lesson.signs.map(({ finding, strength, measured }) => ({
       finding,
       strength,

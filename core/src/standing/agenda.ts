@@ -2,7 +2,14 @@
 import type { Knowledge } from '../packs'
 import type { LessonId } from '../kit'
 import { brief } from './brief'
-import { activeProjects, lessonOf, restsForPain, stoppedOf, stopsHolding } from '../record'
+import {
+  activeProjects,
+  hasSigns,
+  lessonOf,
+  restsForPain,
+  stoppedOf,
+  stopsHolding,
+} from '../record'
 import { setupDue } from './setupDue'
 import type { CaseState, LessonState, StudentRecord } from '../record'
 
@@ -89,7 +96,7 @@ function planned(record: StudentRecord, lesson: LessonState, knowledge: Knowledg
       // While something is being mended, listening and noting is enough.
       done:
         record.cases.some((c) => c.settledOn === lesson.id) ||
-        (projects.length > 0 && lesson.signs.length > 0),
+        (projects.length > 0 && hasSigns(record, lesson, knowledge)),
     },
     ...projects.flatMap((c) => rungOf(record, c, lesson)),
     ...(silent ? [] : [{ kind: 'music' as const, about: null, done: false }]),

@@ -2,9 +2,8 @@
 import { groupBy } from '../kit'
 import type { IsoDate, LessonId } from '../kit'
 import { isClean } from '../mending'
-import { setupFindings } from '../packs'
 import type { Gate, GateNeed, Knowledge, Strength } from '../packs'
-import { factsOf } from '../record'
+import { setupSaid } from '../record'
 import type { LessonState, RecordedLook, StudentRecord } from '../record'
 
 /** A clean look at a fault speaks for a need only when the fault nearly always shows it. */
@@ -43,14 +42,11 @@ function looksAt(
 
 /** What the set-up of a lesson in the studio says, finding by finding: there or not. Only what stays so while playing. */
 function setupSays(
+  record: StudentRecord,
   lesson: LessonState,
   knowledge: Knowledge,
-  schools: readonly string[],
 ): ReadonlyMap<string, boolean> {
-  const found = lesson.setups
-    .filter((s) => s.place === 'studio')
-    .flatMap((s) => setupFindings(knowledge, s, schools))
-    .filter((s) => s.lasts)
+  const found = setupSaid(record, lesson, knowledge).filter((s) => s.lasts)
   // The first word counts, as it did when it was noted.
   return new Map(found.toReversed().map((s) => [s.finding, s.strength !== 'absent']))
 }
@@ -61,8 +57,7 @@ export function evidenceFor(
   record: StudentRecord,
   knowledge: Knowledge,
 ): Evidence {
-  const schools = Object.values(factsOf(record.card, knowledge).schools)
-  const setups = record.lessons.map((l) => setupSays(l, knowledge, schools))
+  const setups = record.lessons.map((l) => setupSays(record, l, knowledge))
   const signs = record.lessons.map(signsOf)
   const seen = (need: GateNeed): readonly NeedSeen[] => {
     const looks = looksAt(need.without, record, knowledge)

@@ -33,11 +33,13 @@ function emptyRungs(file: PackFile): readonly string[] {
 
 /** Questions of the set-up that ask for several things, to which one answer is given. */
 function joinedQuestions(file: PackFile): readonly string[] {
-  return Object.entries(file.setup ?? {}).flatMap(([id, { ask, otherwise, ways, parts, number }]) => {
-    const one = ways === undefined && Object.keys(parts ?? {}).length < 2
-    const judged = otherwise !== undefined || parts !== undefined || number === undefined
-    return judged && one && asksSeveral(ask) ? [`joined-question ${file.pack} ${id}`] : []
-  })
+  return Object.entries(file.setup ?? {}).flatMap(
+    ([id, { ask, otherwise, ways, parts, number }]) => {
+      const one = ways === undefined && Object.keys(parts ?? {}).length < 2
+      const judged = otherwise !== undefined || parts !== undefined || number === undefined
+      return judged && one && asksSeveral(ask) ? [`joined-question ${file.pack} ${id}`] : []
+    },
+  )
 }
 
 /** What the file hides, each by its rule and its place. */

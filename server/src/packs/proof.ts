@@ -117,7 +117,9 @@ function setupWords(point: SetupPoint, k: Knowledge): string[] {
       return `      not right, ${p.say}: ${says}`
     }),
     ...(parts.length > 0
-      ? [`      right: ${point.lasts ? 'stays so while playing, so none of these is there' : 'says nothing of how it is while playing'}`]
+      ? [
+          `      right: ${point.lasts ? 'stays so while playing, so none of these is there' : 'says nothing of how it is while playing'}`,
+        ]
       : []),
     ...bands.map((b) => `      ${b}`),
   ]

@@ -1,6 +1,7 @@
 /** The check that is expected to settle most per minute, with its instruction. */
 import { useView, useLesson } from '../data/studentContext'
 import type { Diagnosis, RankedCheck } from '@vein-mend/core/diagnosis'
+import { hasSigns } from '@vein-mend/core/record'
 import { useActs } from '../data/useActs'
 import { useKept } from '../data/useKept'
 import { Button } from '../ui/Button'
@@ -124,12 +125,13 @@ export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
   const passedOver = diagnosis.checks.ranked.filter((r) => skipped.includes(r.check.id))
   const left = diagnosis.checks.leftOut.filter((l) => l.reason === 'flag')
   const waiting = diagnosis.checks.leftOut.filter((l) => l.reason === 'pain').length
+  const signs = hasSigns(view.record, lesson, view.knowledge)
   if (!lesson.open) return null
   return (
     <Section
       title="Next check"
       aside={
-        best && worth.length > 1 && lesson.signs.length > 0 ? (
+        best && worth.length > 1 && signs ? (
           <button
             type="button"
             className="min-h-9 underline underline-offset-4"
@@ -140,7 +142,7 @@ export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
         ) : undefined
       }
     >
-      {lesson.signs.length === 0 ? (
+      {!signs ? (
         <p className="text-kiln">
           Note a sign first; then the check that tells most is offered here.
         </p>

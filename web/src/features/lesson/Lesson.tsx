@@ -1,5 +1,6 @@
 /** The lesson desk: the path in its order on the left, what was noted and what could explain it on the right. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
+import { hasSigns } from '@vein-mend/core/record'
 import { agenda, brief, nextStep } from '@vein-mend/core/standing'
 import type { LessonId } from '@vein-mend/core/kit'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
@@ -56,7 +57,8 @@ interface WhichProps {
 function Which(props: WhichProps) {
   const lesson = useLesson()
   const [asked, setAsked] = useState(false)
-  const nothing = lesson.signs.length + lesson.checks.length + lesson.setups.length === 0
+  const { record, knowledge } = useView()
+  const nothing = lesson.checks.length === 0 && !hasSigns(record, lesson, knowledge)
   if (nothing && !asked && props.settling === null) {
     return (
       <p className="text-kiln mt-4">

@@ -1,6 +1,7 @@
 /** The rival faults, likeliest first, each with what speaks for and against it. */
 import { useView, useLesson } from '../../data/studentContext'
 import type { Diagnosis, Rival } from '@vein-mend/core/diagnosis'
+import { hasSigns } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useState } from 'react'
 import type { ReactNode } from 'react'
@@ -249,7 +250,7 @@ export function Rivals({
   const rivalSettling = diagnosis.rivals.find((r) => r.fault.id === settling)
   const settledElsewhere = settling !== null && caseOf(settling) !== undefined
   useShutWhenSettled(settledElsewhere, rivalSettling, onSettling)
-  const nothing = lesson.signs.length + lesson.checks.length === 0
+  const nothing = lesson.checks.length === 0 && !hasSigns(view.record, lesson, view.knowledge)
   const groups = grouped(diagnosis.rivals, (r) => caseOf(r.fault.id) !== undefined, nothing)
   const explaining = new Set([...groups.explain, ...groups.onRecord].map((r) => r.fault.id))
   // What nobody noted anything of, and nobody settled on, is not to be mended first.

@@ -1,7 +1,7 @@
 /** What the set-up said, among the signs: what was not right, part by part, and what therefore is not there. */
-import { setupFindings, wrongParts } from '@vein-mend/core/packs'
+import { wrongParts } from '@vein-mend/core/packs'
 import type { SetupPart, SetupPoint } from '@vein-mend/core/packs'
-import { factsOf } from '@vein-mend/core/record'
+import { setupSaid } from '@vein-mend/core/record'
 import type { FoundSetup } from '@vein-mend/core/record'
 import { X } from 'lucide-react'
 import { useLesson, useView } from '../../data/studentContext'
@@ -100,8 +100,7 @@ function AskWhich({ setup, point }: WrongProps) {
 /** Every row of the set-up of this lesson in the studio. */
 export function SetupNoted({ setup }: { setup: FoundSetup }) {
   const { knowledge, record } = useView()
-  const schools = Object.values(factsOf(record.card, knowledge).schools)
-  const says = setupFindings(knowledge, setup, schools)
+  const says = setupSaid(record, useLesson(), knowledge)
   const textOf = (id: string) => knowledge.findings.find((f) => f.id === id)?.text ?? id
   const bySize = says.filter(
     (s) =>

@@ -26,10 +26,12 @@ interface Draft {
   readonly wrong?: Readonly<Record<string, readonly string[]>>
 }
 
-const EMPTY: Draft = { points: {}, numbers: {} }
-
-function readDraft(text: string): Draft {
-  return text === '' ? EMPTY : (JSON.parse(text) as Draft)
+/** What was kept in this lesson, to be added to: a set-up kept again stands in place of the one before. */
+function draftOf(found: FoundSetup | undefined): Draft {
+  if (!found) return { points: {}, numbers: {} }
+  const { points, numbers, wrong } = found
+  const typed = Object.entries(numbers).map(([id, value]) => [id, String(value)] as const)
+  return { points, numbers: Object.fromEntries(typed), ...(wrong ? { wrong } : {}) }
 }
 
 function sayWhy({ why, weeks }: DuePoint): string {
@@ -110,9 +112,7 @@ function Row(props: RowProps) {
         <WhichParts
           point={point}
           chosen={draft.wrong?.[point.id] ?? []}
-          onChange={(parts) =>
-            onChange({ ...draft, wrong: { ...draft.wrong, [point.id]: parts } })
-          }
+          onChange={(parts) => onChange({ ...draft, wrong: { ...draft.wrong, [point.id]: parts } })}
         />
       )}
       {last?.points[point.id] === 'wrong' && (
@@ -146,7 +146,8 @@ function useSetup() {
   const [place, keepPlace] = useKept(`setup-place-${lesson.id}`, 'studio')
   const at: Place = place === 'home' ? 'home' : 'studio'
   const [text, keepText] = useKept(`setup-${lesson.id}-${at}`)
-  const draft = readDraft(text)
+  const kept = draftOf(lesson.setups.find((s) => s.place === at))
+  const draft = text === '' ? kept : (JSON.parse(text) as Draft)
   const change = (next: Draft) => keepText(JSON.stringify(next))
   const judged = view.knowledge.setup.filter((p) => p.parts.length > 0)
   const allRight = () => {
@@ -169,7 +170,8 @@ function useSetup() {
     )
     keepText('')
   }
-  const nothing = Object.keys(draft.points).length + Object.keys(numbersOf(draft)).length === 0
+  // Nothing to keep while it says what is kept already.
+  const nothing = text === '' || JSON.stringify(draft) === JSON.stringify(kept)
   return { at, keepPlace, draft, change, allRight, keep, nothing }
 }
 

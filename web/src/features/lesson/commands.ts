@@ -1,6 +1,6 @@
 /** Everything the command line can do besides noting signs. */
 import type { Check } from '@vein-mend/core/packs'
-import { activeProjects } from '@vein-mend/core/record'
+import { activeProjects, hasSigns } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import {
   decisionCommand,
@@ -24,10 +24,14 @@ function answersOf(check: Check, { lesson, act }: Desk): Command[] {
   }))
 }
 
+function shows({ view, lesson }: Desk): boolean {
+  return hasSigns(view.record, lesson, view.knowledge)
+}
+
 /** The check that is offered, and after everything else any other by its name. */
 function answers(desk: Desk): { readonly offered: Command[]; readonly others: Command[] } {
   const checks = (desk.diagnosis?.checks.ranked ?? []).map((r) => r.check)
-  const [best, ...rest] = desk.lesson.signs.length === 0 ? [] : checks
+  const [best, ...rest] = shows(desk) ? checks : []
   return {
     offered: best ? answersOf(best, desk) : [],
     others: rest.flatMap((check) => answersOf(check, desk)),
@@ -101,7 +105,7 @@ export function commandsFor(query: string, desk: Desk): readonly Command[] {
     ...(decided || offered.length === 0 ? [] : settling(desk)),
     ...nextCommands(desk),
     ...offered,
-    ...(parts.length > 0 || desk.lesson.signs.length > 0 ? settling(desk) : []),
+    ...(parts.length > 0 || shows(desk) ? settling(desk) : []),
     ...activeProjects(desk.view.record).flatMap((c) => forProject(c, desk)),
     ...places(desk),
     ...(parts.length > 0 ? others : []),
