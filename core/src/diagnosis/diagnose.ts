@@ -1,4 +1,5 @@
 /** One look at a student: signs in, ranked faults with reasons and the next best check out. */
+import { isBeforeTaught } from '../packs'
 import type { BodyPart, Check, Fault, Finding, Knowledge, StudentFacts, Strength } from '../packs'
 import { explain } from './explain'
 import { explains, faultsInPlay } from './faultsInPlay'
@@ -23,6 +24,8 @@ export interface Rival {
   readonly fault: Fault
   readonly probability: number
   readonly prior: number
+  /** Its technique is not taught to the student yet: that is in the prior already. */
+  readonly notTaughtYet: boolean
   /** Decibans before any sign. */
   readonly priorDecibans: number
   /** It explains what was noted, and is not merely common among students like this one. */
@@ -140,6 +143,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
         probability: now.probability[index] ?? 0,
         prior: network.faults[index]?.prior ?? 0,
         priorDecibans: explanation?.prior ?? 0,
+        notTaughtYet: isBeforeTaught(fault, facts),
         explains: explains(network, now, index),
         failed: failedOf(input.failed?.get(fault.id) ?? 0),
         reasons: (explanation?.steps ?? []).flatMap((step) => {

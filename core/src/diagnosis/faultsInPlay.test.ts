@@ -29,6 +29,16 @@ describe('the faults the next check is to tell apart', () => {
     expect(inPlay(now(0.31, 0.5, 0.1)).map(([d]) => d)).toEqual([0, 1])
   })
 
+  test('weigh half as much again where others rest on them', () => {
+    const under = makeNetwork(
+      network.faults.map((f) => ({ ...f, underOthers: f.id === 'b' })),
+      network.findings,
+    )
+    const [a, b] = [...faultsInPlay(under, now(0.4, 0.4, 0.1), [])]
+    expect(a).toEqual([0, 0.4])
+    expect(b?.[1]).toBeCloseTo(0.6)
+  })
+
   test('where none was raised so far are those that were raised a little', () => {
     expect(inPlay(now(0.3, 0.19, 0.1)).map(([d]) => d)).toEqual([0, 1])
   })

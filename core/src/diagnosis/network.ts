@@ -8,6 +8,14 @@ export interface Link {
   readonly strength: number
 }
 
+/** A fault as the network has it. */
+export interface NetworkFault {
+  readonly id: string
+  readonly prior: number
+  /** Whether others rest on it: how somebody sits, stands and holds, and the instrument itself. */
+  readonly underOthers?: boolean
+}
+
 /** A finding as the network has it: its leak and the faults that bring it out. */
 export interface NetworkFinding {
   readonly id: string
@@ -18,7 +26,7 @@ export interface NetworkFinding {
 
 /** P(finding absent | faults) = (1 − leak) · Π (1 − strength): noisy-OR with a leak (Pearl 1988). */
 export interface Network {
-  readonly faults: readonly { readonly id: string; readonly prior: number }[]
+  readonly faults: readonly NetworkFault[]
   readonly findings: readonly NetworkFinding[]
   readonly faultIndex: ReadonlyMap<string, number>
   readonly findingIndex: ReadonlyMap<string, number>
@@ -103,7 +111,8 @@ export function buildNetwork(
       stillThere === undefined
         ? priorFor(fault, facts)
         : Math.min(KNOWN_RANGE.high, Math.max(KNOWN_RANGE.low, stillThere))
-    return { id: fault.id, prior: afterFailed(prior, failed.get(fault.id) ?? 0) }
+    const underOthers = fault.strand === 'posture' || fault.notThePlayer === true
+    return { id: fault.id, prior: afterFailed(prior, failed.get(fault.id) ?? 0), underOthers }
   })
   const causes = new Map<string, Link[]>()
   knowledge.faults.forEach((fault, index) => {

@@ -62,6 +62,9 @@ function checkFaults(k: Knowledge, ids: Ids): PackTrouble[] {
       ...shown
         .filter((x) => OF_INSTRUMENT.some((sign) => sign === x) && f.notThePlayer !== true)
         .map((x) => at('players_fault_for_teacher', x, 'shows', x)),
+      ...(f.taughtWith === undefined || ids.gates.has(f.taughtWith)
+        ? []
+        : [at('unknown_gate', f.taughtWith, 'taught_with')]),
       ...Object.keys(f.leadsTo)
         .filter((x) => !ids.faults.has(x))
         .map((x) => at('unknown_fault', x, 'leads_to', x)),

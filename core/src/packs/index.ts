@@ -38,7 +38,7 @@ export type {
   RungEntry,
   SectionName,
 } from './packFile'
-export { applies, priorFor } from './priorFor'
+export { applies, isBeforeTaught, priorFor } from './priorFor'
 export type { MissingField } from './missingFields'
 export { askedByAll, isAnswered, outcomesAsNow, saysOf, writeOutcome } from './outcomes'
 export { flagsAsked } from './flagsAsked'

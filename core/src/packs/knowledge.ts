@@ -90,6 +90,8 @@ export interface Fault {
   readonly notThePlayer?: boolean
   /** The stage from which the technique is taught; from the first where nothing is said. */
   readonly taughtFrom?: Stage
+  /** The gate of the technique: while the teacher holds it shut, it is not taught. */
+  readonly taughtWith?: string
   /** Share of students of the stage who have it when they are looked at, (0, 1). */
   readonly prior: Readonly<Record<Stage, number>>
   readonly likelier: readonly Likelier[]
@@ -320,4 +322,6 @@ export interface StudentFacts {
   readonly equipment: Readonly<Record<string, string>>
   /** The school that holds for each topic; see `schoolsFor`. */
   readonly schools: Readonly<Record<string, string>>
+  /** Gates the teacher holds shut; none where nothing is said. */
+  readonly shutGates?: readonly string[]
 }

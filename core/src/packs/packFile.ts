@@ -36,6 +36,7 @@ export interface FaultEntry {
   readonly not_the_player?: boolean
   /** The stage from which the technique is taught: before it, what is missing is no fault yet. */
   readonly taught_from?: Stage
+  readonly taught_with?: string
   readonly prior: number | Readonly<Record<Stage, number>>
   readonly likelier?: readonly {
     readonly when: Readonly<Record<string, string>>

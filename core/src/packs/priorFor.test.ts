@@ -34,4 +34,17 @@ describe('how likely a fault is before any sign', () => {
     expect(priorFor(later, at('intermediate'))).toBeCloseTo(0.2)
     expect(priorFor(later, at('advanced'))).toBeCloseTo(0.1)
   })
+
+  test('is the same quarter while the teacher holds the gate of the technique shut', () => {
+    const gated = { ...fault, taughtWith: 'slides' }
+    const held = (...shutGates: string[]) =>
+      odds(priorFor(gated, { ...at('intermediate'), shutGates }))
+    expect(held('slides')).toBeCloseTo(odds(0.2) / 4)
+    expect(held('others')).toBeCloseTo(odds(0.2))
+    expect(priorFor(gated, at('intermediate'))).toBeCloseTo(0.2)
+    // Not taught for two reasons is not taught once.
+    const both = { ...gated, taughtFrom: 'advanced' as const }
+    const shut = { ...at('intermediate'), shutGates: ['slides'] }
+    expect(odds(priorFor(both, shut))).toBeCloseTo(odds(0.2) / 4)
+  })
 })

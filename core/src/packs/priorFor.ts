@@ -18,8 +18,12 @@ export function applies(likelier: Likelier, facts: StudentFacts): boolean {
  */
 const NOT_TAUGHT_YET = 0.25
 
-/** Whether the student is before the stage at which the technique is taught. */
-function isBeforeTaught({ taughtFrom }: Fault, { stage }: StudentFacts): boolean {
+/** Whether the technique is not taught to the student yet: its stage is to come, or the teacher holds its gate shut. */
+export function isBeforeTaught(
+  { taughtFrom, taughtWith }: Fault,
+  { stage, shutGates = [] }: StudentFacts,
+): boolean {
+  if (taughtWith !== undefined && shutGates.includes(taughtWith)) return true
   return taughtFrom !== undefined && STAGES.indexOf(stage) < STAGES.indexOf(taughtFrom)
 }
 

@@ -125,6 +125,7 @@ function toFault([id, e]: [string, FaultEntry], findings: Merged['findings']): F
     severity: e.severity,
     ...(e.not_the_player === true ? { notThePlayer: true } : {}),
     ...(e.taught_from ? { taughtFrom: e.taught_from } : {}),
+    ...(e.taught_with === undefined ? {} : { taughtWith: e.taught_with }),
     prior: everyStage(e.prior),
     likelier: e.likelier ?? [],
     shows: showsOf(e, findings),

@@ -49,6 +49,12 @@ function withoutSetup(point: SetupPoint, gone: ReadonlySet<string>): SetupPoint 
   return silent && number === null ? null : { ...point, parts, number }
 }
 
+/** A technique whose gate is gone is taught from the first. */
+function withoutGate(fault: Fault, goneGates: ReadonlySet<string>): Fault {
+  const { taughtWith, ...others } = fault
+  return taughtWith !== undefined && goneGates.has(taughtWith) ? others : fault
+}
+
 /** A gate none of whose needs is left to be seen is gone, and nothing waits for a gate that is gone. */
 function withoutGates(gates: readonly Gate[], gone: ReadonlySet<string>, goneGates: Set<string>) {
   const left = gates.flatMap((gate) => {
@@ -89,13 +95,14 @@ export function withoutOmitted(chain: readonly PackFile[], knowledge: Knowledge)
     if (!shown.has(id)) goneFindings.add(id)
   const needed = new Set(faults.flatMap((f) => f.remedies))
   const goneRemedies = new Set(left.flatMap((f) => f.remedies).filter((id) => !needed.has(id)))
+  const gates = withoutGates(knowledge.gates, goneFindings, goneGates)
   return {
     ...knowledge,
-    faults,
+    faults: faults.map((f) => withoutGate(f, goneGates)),
     findings: knowledge.findings.filter((f) => !goneFindings.has(f.id)),
     checks: knowledge.checks.flatMap((c) => withoutFindings(c, goneFindings) ?? []),
     remedies: knowledge.remedies.filter((r) => !goneRemedies.has(r.id)),
     setup: knowledge.setup.flatMap((s) => withoutSetup(s, goneFindings) ?? []),
-    gates: withoutGates(knowledge.gates, goneFindings, goneGates),
+    gates,
   }
 }

@@ -49,6 +49,7 @@ export function writeFault(f: Fault): FaultEntry {
     severity,
     ...(f.notThePlayer === true ? { not_the_player: true } : {}),
     ...(f.taughtFrom ? { taught_from: f.taughtFrom } : {}),
+    ...(f.taughtWith === undefined ? {} : { taught_with: f.taughtWith }),
     prior,
     shows,
     why,

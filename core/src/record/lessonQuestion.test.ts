@@ -176,3 +176,12 @@ describe('the set-up before sound', () => {
     expect(at('home')).toEqual([])
   })
 })
+
+test('what the teacher holds shut is asked with, so that its technique is no fault yet', () => {
+  const desk = new Desk().open()
+  expect(ask(desk.record, 1).facts.shutGates).toEqual([])
+  const held = { kind: 'gate-overruled', date: START, name: 'A gate', reason: 'Ours' } as const
+  desk.do({ ...held, gate: 'slur', open: false })
+  desk.do({ ...held, gate: 'tongue', open: true })
+  expect(ask(desk.record, 1).facts.shutGates).toEqual(['slur'])
+})

@@ -46,6 +46,11 @@ function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sig
   ]
 }
 
+/** Gates of techniques that the teacher says are not taught yet. */
+function heldShut({ overruledGates }: StudentRecord): readonly string[] {
+  return overruledGates.filter((o) => !o.open).map((o) => o.gate)
+}
+
 /** Remedies given up for another before the lesson's end, by their fault. */
 function failedRemedies(record: StudentRecord, lesson: LessonId): ReadonlyMap<string, number> {
   const until = lessonOf(record, lesson).date
@@ -77,7 +82,7 @@ export function lessonQuestion(
   )
   return {
     knowledge,
-    facts: factsOf(record.card, knowledge),
+    facts: { ...factsOf(record.card, knowledge), shutGates: heldShut(record) },
     known,
     failed: failedRemedies(record, lesson),
     signs: signsOf(record, lesson, knowledge),

@@ -26,6 +26,10 @@ const WORTH_SAYING = 1
 const MOVES_MOST = 6
 
 /** How often a fault shows a sign, as a teacher says it. */
+function gateName(k: Knowledge, id: string): string {
+  return k.gates.find((g) => g.id === id)?.name ?? id
+}
+
 function often(strength: number): string {
   if (strength >= 0.85) return 'nearly always'
   if (strength >= 0.6) return 'mostly'
@@ -50,6 +54,11 @@ function faultWords(fault: Fault, k: Knowledge): string[] {
       : [`Mended by: ${remedies.join('; ')}.`]),
     `Of a hundred students: ${STAGES.map((stage) => `${stage} ${percentOf(fault.prior[stage])}`).join(', ')}.`,
     ...(fault.taughtFrom ? [`Taught from ${fault.taughtFrom} on; before it no fault yet.`] : []),
+    ...(fault.taughtWith === undefined
+      ? []
+      : [
+          `Taught with ${gateName(k, fault.taughtWith)}; no fault yet while its gate is held shut.`,
+        ]),
     ...fault.likelier.map(
       ({ when, times, because }) =>
         `- likelier ${times} times where ${Object.entries(when)
@@ -80,7 +89,7 @@ function measuredWords({ measured }: Finding): string {
 }
 
 function gateWords(gate: Gate, k: Knowledge): string[] {
-  const nameOf = (id: string) => k.gates.find((g) => g.id === id)?.name ?? id
+  const nameOf = (id: string) => gateName(k, id)
   const textOf = (id: string) => k.findings.find((f) => f.id === id)?.text ?? id
   const schools = Object.entries(gate.afterIn).map(
     ([school, after]) => `- in ${school} after: ${after.map(nameOf).join('; ')}`,

@@ -30,6 +30,7 @@ function Reasons({ rival }: { rival: Rival }) {
           <tr>
             <th scope="row" className="pr-3 text-left font-normal">
               Before any sign of this lesson
+              {rival.notTaughtYet && ' (not taught yet: a quarter of its usual odds)'}
             </th>
             <td />
             <td className="pl-2 text-right tabular-nums">{percent(rival.prior)}</td>
