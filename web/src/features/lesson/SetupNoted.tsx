@@ -41,7 +41,9 @@ function WrongPart({ setup, point, part }: WrongProps & { part: SetupPart }) {
     const left = wrongParts(point, setup)
       .map((p) => p.id)
       .filter((id) => id !== part.id)
-    const { [point.id]: _, ...others } = setup.points
+    const others = Object.fromEntries(
+      Object.entries(setup.points).filter(([id]) => id !== point.id),
+    )
     answer(
       {
         points: left.length > 0 ? setup.points : others,
