@@ -168,6 +168,7 @@ export function diagnose(input: DiagnosisInput): Diagnosis {
       {
         answered: new Set(input.answered),
         flags: facts.flags,
+        ...(facts.injured ? { injured: facts.injured } : {}),
         painful: input.stopped,
       },
       faultsInPlay(network, now, evidence),

@@ -1,5 +1,6 @@
 /** Which small test to do next: the one expected to settle most per minute of lesson. */
 import { binaryEntropy } from '../kit'
+import { againstStrain } from '../packs'
 import type { Check, CheckOutcome, HealthFlag, BodyPart } from '../packs'
 import type { FaultsInPlay } from './faultsInPlay'
 import { REPORTS } from './network'
@@ -38,6 +39,8 @@ export interface CheckRanking {
 export interface CheckLimits {
   readonly answered: ReadonlySet<string>
   readonly flags: readonly HealthFlag[]
+  /** Parts that were hurt before. */
+  readonly injured?: readonly BodyPart[]
   readonly painful: readonly BodyPart[]
 }
 
@@ -166,6 +169,8 @@ function whyLeftOut(check: Check, limits: CheckLimits): LeftOutCheck | null {
     const why = check.avoid[flag]
     if (why !== undefined) return { check, reason: 'flag', why }
   }
+  const strained = againstStrain(check.strain ?? [], limits)
+  if (strained) return { check, reason: 'flag', why: strained.why }
   return null
 }
 

@@ -18,6 +18,7 @@ export interface PackTrouble {
     | 'two_usual_schools'
     | 'unknown_equipment'
     | 'players_fault_for_teacher'
+    | 'forbidden_by_caution'
   readonly section: SectionName
   readonly id: string
   readonly path: readonly (string | number)[]
@@ -77,6 +78,23 @@ function checkFaults(k: Knowledge, ids: Ids): PackTrouble[] {
           .map((key) => at('unknown_equipment', key, 'likelier', i, 'when', key)),
       ),
     ]
+  })
+}
+
+/** Rungs that do what the caution of their fault forbids. */
+function checkForbidden(k: Knowledge): PackTrouble[] {
+  return k.faults.flatMap(({ id, forbids, remedies }) => {
+    if (!forbids) return []
+    const rungs = remedies.flatMap((r) => k.remedies.find((x) => x.id === r)?.rungs ?? [])
+    const broken = rungs.filter(
+      ({ strain = [], dose }) =>
+        strain.some((s) => forbids.strain?.includes(s)) ||
+        dose.minutes > (forbids.minutes ?? Infinity),
+    )
+    return broken.map(({ name }) => ({
+      ...{ code: 'forbidden_by_caution' as const, section: 'faults' as const, id },
+      ...{ path: ['remedies'], name },
+    }))
   })
 }
 
@@ -274,6 +292,7 @@ export function checkKnowledge(knowledge: Knowledge): readonly PackTrouble[] {
     ...checkSetup(knowledge, ids),
     ...checkFindings(knowledge),
     ...checkFaults(knowledge, ids),
+    ...checkForbidden(knowledge),
     ...checkChecks(knowledge, ids),
     ...checkRemedies(knowledge, ids),
     ...checkGates(knowledge, ids),

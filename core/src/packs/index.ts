@@ -48,6 +48,7 @@ export { gapsIn, parsePass, resolvePack, slug } from './resolvePack'
 export { rightBand, setupFindings, wrongParts } from './setupFindings'
 export type { PointFound, SetupCheck, SetupSays } from './setupFindings'
 export { asksSeveral } from './setupParts'
+export { againstStrain } from './strain'
 export { sharedRemedy } from './sharedRemedy'
 export { gatesFor, schoolsFor, schoolTopics, withStudioSchools } from './schools'
 export type { Schools } from './schools'
@@ -82,6 +83,7 @@ export type {
   Observed,
   Source,
   Stage,
+  Strain,
   Strand,
   Strength,
   Way,

@@ -13,6 +13,7 @@ import type {
   Observed,
   Source,
   Stage,
+  Strain,
   Strand,
   Strength,
   Way,
@@ -79,6 +80,13 @@ export interface Cue {
   readonly image?: string
 }
 
+/** What a caution forbids, so that no remedy asks for it. */
+export interface Forbids {
+  readonly strain?: readonly Strain[]
+  /** Longest turn, minutes. */
+  readonly minutes?: number
+}
+
 /** The mechanism that is wrong. */
 export interface Fault {
   readonly id: string
@@ -101,6 +109,8 @@ export interface Fault {
   readonly leadsTo: Readonly<Record<string, number>>
   readonly why: string
   readonly cautions: readonly string[]
+  /** What its cautions forbid: no rung of its remedies does it. */
+  readonly forbids?: Forbids
   readonly remedies: readonly string[]
   readonly cues: readonly Cue[]
   readonly source: Source
@@ -129,6 +139,8 @@ export interface Check {
   readonly does: Doing
   /** Parts that doing it loads. */
   readonly loads: readonly BodyPart[]
+  /** What it strains besides; nothing where nothing is said. */
+  readonly strain?: readonly Strain[]
 }
 
 /** How often and how long a rung is played, and at which tempo. */
@@ -162,6 +174,8 @@ export interface Rung {
   readonly does?: Doing
   /** Parts that doing it loads. */
   readonly loads: readonly BodyPart[]
+  /** What it strains besides; nothing where nothing is said. */
+  readonly strain?: readonly Strain[]
   /** Used only where the student's school for the topic is this one. */
   readonly school?: string
   /** What is done in its place by students who must avoid it. */

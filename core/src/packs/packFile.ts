@@ -1,6 +1,6 @@
 /** The written form of a pack: what the YAML holds, before it is put together with what it extends. */
 import type { Clef, ExerciseSpec, FingeringKind, InstrumentSound, LeftHand } from '../music'
-import type { MeasuredBy } from './knowledge'
+import type { Forbids, MeasuredBy } from './knowledge'
 import type {
   Came,
   BodyPart,
@@ -10,6 +10,7 @@ import type {
   Observed,
   Source,
   Stage,
+  Strain,
   Strand,
   Strength,
   Way,
@@ -47,6 +48,7 @@ export interface FaultEntry {
   readonly leads_to?: Readonly<Record<string, number>>
   readonly why: string
   readonly cautions?: readonly string[]
+  readonly forbids?: Forbids
   readonly remedies: readonly string[]
   readonly cues?: readonly (string | { readonly words: string; readonly image: string })[]
   readonly source?: Source
@@ -76,6 +78,8 @@ export interface CheckEntry {
   readonly does?: Doing
   /** Parts it loads besides; none is taken away. */
   readonly loads?: readonly BodyPart[]
+  /** What it strains beside loading it. */
+  readonly strain?: readonly Strain[]
 }
 
 /** A rung as it is written in a pack. */
@@ -97,6 +101,8 @@ export interface RungEntry {
   readonly does?: Doing
   /** Parts it loads besides what follows from that; none is taken away. */
   readonly loads?: readonly BodyPart[]
+  /** What it strains beside loading it. */
+  readonly strain?: readonly Strain[]
   readonly school?: string
   readonly instead?: string
   /** The notes of what is done instead: `same` where they are the rung's own; none are printed where nothing is said. */

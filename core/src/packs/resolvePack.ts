@@ -126,6 +126,7 @@ function toFault([id, e]: [string, FaultEntry], findings: Merged['findings']): F
     ...(e.not_the_player === true ? { notThePlayer: true } : {}),
     ...(e.taught_from ? { taughtFrom: e.taught_from } : {}),
     ...(e.taught_with === undefined ? {} : { taughtWith: e.taught_with }),
+    ...(e.forbids ? { forbids: e.forbids } : {}),
     prior: everyStage(e.prior),
     likelier: e.likelier ?? [],
     shows: showsOf(e, findings),
@@ -154,6 +155,7 @@ function toCheck([id, e]: [string, CheckEntry], playing: readonly BodyPart[]): C
     avoid: e.avoid ?? {},
     does: e.does ?? 'plays',
     loads: loadsOf(e.does ?? 'plays', playing, e.loads),
+    ...(e.strain ? { strain: e.strain } : {}),
   }
 }
 
@@ -180,6 +182,7 @@ function toRung(e: RungEntry, remedy: RemedyEntry, playing: readonly BodyPart[])
       ...(remedy.loads ?? []),
       ...(e.loads ?? []),
     ]),
+    ...(e.strain ? { strain: e.strain } : {}),
     ...(e.school ? { school: e.school } : {}),
     ...(e.instead ? { instead: e.instead } : {}),
     ...(e.instead_notes ? { insteadNotes: e.instead_notes } : {}),

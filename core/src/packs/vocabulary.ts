@@ -49,6 +49,11 @@ export const STRENGTHS = ['marked', 'slight', 'unsure', 'absent'] as const
 /** How sure and how strong a sign is. */
 export type Strength = (typeof STRENGTHS)[number]
 
+/** What doing something can strain beside loading it: weight held by the hands alone, a joint at the end of its range. */
+export const STRAINS = ['weight', 'end-range'] as const
+/** One of these. */
+export type Strain = (typeof STRAINS)[number]
+
 /** Who does what in a check: the student plays, moves without the instrument, blows, sings or looks; or the teacher does it. */
 export const DOES = ['plays', 'moves', 'blows', 'sings', 'looks', 'teacher'] as const
 /** One of these. */

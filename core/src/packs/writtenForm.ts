@@ -55,23 +55,37 @@ export function writeFault(f: Fault): FaultEntry {
     why,
     remedies,
     source,
-    ...filled({ likelier: f.likelier, leads_to: f.leadsTo, cautions: f.cautions }),
+    ...filled({
+      likelier: f.likelier,
+      leads_to: f.leadsTo,
+      cautions: f.cautions,
+      forbids: f.forbids,
+    }),
     ...filled({ cues: f.cues.map(({ words, image }) => (image ? { words, image } : words)) }),
   }
 }
 
 /** The check as an entry of a pack. */
 export function writeCheck(c: Check): CheckEntry {
-  const { name, minutes, avoid, loads } = c
+  const { name, minutes, avoid, loads, strain } = c
   const [only = '', ...others] = c.asks
   const asks = others.length === 0 ? only : c.asks
   const outcomes = c.outcomes.map(({ label, says }) => writeOutcome(c.asks, label, says))
   const does = c.does === 'plays' ? {} : { does: c.does }
-  return { name, do: c.instruction, minutes, asks, outcomes, ...does, loads, ...filled({ avoid }) }
+  return {
+    name,
+    do: c.instruction,
+    minutes,
+    asks,
+    outcomes,
+    ...does,
+    loads,
+    ...filled({ avoid, strain }),
+  }
 }
 
 function writeRung(r: Rung): RungEntry {
-  const { name, way, dose, avoid, does, loads, school, instead, together, alone, notes } = r
+  const { name, way, dose, avoid, does, loads, strain, school, instead, together, alone, notes } = r
   return {
     name,
     do: r.instruction,
@@ -81,7 +95,16 @@ function writeRung(r: Rung): RungEntry {
     pass: writePass(r.pass),
     loads,
     ...(does ? { does } : {}),
-    ...filled({ avoid, school, instead, instead_notes: r.insteadNotes, together, alone, notes }),
+    ...filled({
+      avoid,
+      strain,
+      school,
+      instead,
+      instead_notes: r.insteadNotes,
+      together,
+      alone,
+      notes,
+    }),
   }
 }
 

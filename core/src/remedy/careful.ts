@@ -3,7 +3,7 @@
  * and words together. Common practice; the limits are from memory, no source, and on the careful side.
  */
 import type { ExerciseSpec, InstrumentSound } from '../music'
-import type { BodyPart, Dose, HealthFlag, Rung, StudentFacts } from '../packs'
+import type { BodyPart, Check, Dose, HealthFlag, Rung, StudentFacts } from '../packs'
 
 /** Semitones a small or loose-jointed hand is asked to span on a keyboard: a major sixth. */
 export const HAND_SPAN_MOST = 9
@@ -23,7 +23,9 @@ const SHORT_TURNS: readonly (readonly [HealthFlag, readonly BodyPart[]])[] = [
 const BLOWN: ReadonlySet<InstrumentSound['family']> = new Set(['reed', 'flute', 'brass'])
 
 /** The kind of instrument, as far as the body is concerned. */
-type Family = Pick<InstrumentSound, 'family'>
+type Family = Pick<InstrumentSound, 'family' | 'fingering'>
+/** What of a student the body has to do with. */
+type Known = Pick<StudentFacts, 'flags' | 'injured'>
 
 const hasAny = (facts: Pick<StudentFacts, 'flags'>, flags: readonly HealthFlag[]) =>
   flags.some((flag) => facts.flags.includes(flag))
@@ -36,6 +38,24 @@ export const isNarrow = (sound: Family, facts: Pick<StudentFacts, 'flags'>) =>
 export const isShortOfBreath = (sound: Family, facts: Pick<StudentFacts, 'flags'>) =>
   BLOWN.has(sound.family) && facts.flags.includes('dizzy-when-blowing')
 
+/** Whether the lips are spared what lies high: a mouthpiece is pressed there first. */
+export const staysLow = (sound: Pick<Family, 'family'>, { flags, injured = [] }: Known) =>
+  sound.family === 'brass' &&
+  (flags.includes('braces') ||
+    (flags.includes('earlier-injury') && (injured.length === 0 || injured.includes('lips-jaw'))))
+
+/** What is done where a hand would have to stretch on a string; null where the instrument asks for none. */
+function stretchWords({ fingering }: Family, facts: Known): string | null {
+  if (!hasAny(facts, NARROW)) return null
+  if (fingering === 'guitar') {
+    return 'Where it stretches, a capo at the second or third fret: the fingers as written lie closer there.'
+  }
+  if (fingering === 'cello') {
+    return 'Where the hand would have to open for a note, the whole hand moves instead.'
+  }
+  return null
+}
+
 /** Whether notes are struck together under one hand in it. */
 function hasChords(notes: ExerciseSpec): boolean {
   if (notes.make !== 'figure') return notes.make === 'cadence' || notes.make === 'harp'
@@ -43,13 +63,16 @@ function hasChords(notes: ExerciseSpec): boolean {
 }
 
 /** What is said with a rung whose notes may be other ones for this student; nothing where they cannot be. */
-export function carefulWords(
-  notes: ExerciseSpec,
-  sound: Family,
-  facts: Pick<StudentFacts, 'flags'>,
-): readonly string[] {
+export function carefulWords(notes: ExerciseSpec, sound: Family, facts: Known): readonly string[] {
   const isWide = isNarrow(sound, facts) && hasChords(notes)
+  const stretch = stretchWords(sound, facts)
   return [
+    ...(stretch === null ? [] : [stretch]),
+    ...(staysLow(sound, facts)
+      ? [
+          'Nothing more than a fifth above the home note: what lies higher is played an octave lower or left out.',
+        ]
+      : []),
     ...(isWide
       ? ['Nothing wider than a sixth: of a wider chord the outer note, and roots single.']
       : []),
@@ -87,4 +110,26 @@ export function carefulDose(
     dose: { ...dose, minutes: SHORT_TURN_MINUTES },
     words: ['In short turns: rest as long as you played.'],
   }
+}
+
+/**
+ * What is said with a check of this student's body; nothing where nothing need be known. A check is short: what it could
+ * hurt is said with it, and what it strains is not offered at all.
+ */
+export function carefulCheck(
+  { does, loads }: Pick<Check, 'does' | 'loads'>,
+  sound: Family | null,
+  facts: StudentFacts,
+): readonly string[] {
+  if (does === 'teacher' || does === 'looks') return []
+  const blows = sound !== null && isShortOfBreath(sound, facts) && does !== 'moves'
+  const injured = injuredParts(facts)
+  const hurt = injured === 'any' ? loads.length > 0 : injured.some((p) => loads.includes(p))
+  return [
+    ...(blows ? ['Short breaths, and stop before it gets light.'] : []),
+    ...(sound && staysLow(sound, facts) && loads.includes('lips-jaw')
+      ? ['On a note that lies easily, and not twice in a row.']
+      : []),
+    ...(hurt ? ['Something was hurt before: once, softly, and not at all if it tells.'] : []),
+  ]
 }

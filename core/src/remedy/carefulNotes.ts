@@ -1,8 +1,10 @@
 /** Notes as a student may play them of whom something must be known. */
-import { midiOf } from '../music'
+import { midiOf, up } from '../music'
 import type { Exercise, InstrumentSound, Line, Note } from '../music'
 import type { StudentFacts } from '../packs'
-import { BREATH_SECONDS_MOST, HAND_SPAN_MOST, isNarrow, isShortOfBreath } from './careful'
+
+type Known = Pick<StudentFacts, 'flags' | 'injured'>
+import { BREATH_SECONDS_MOST, HAND_SPAN_MOST, isNarrow, isShortOfBreath, staysLow } from './careful'
 
 const spanOf = ({ pitches }: Note) => {
   const [low, high] = [pitches[0], pitches.at(-1)]
@@ -56,6 +58,13 @@ function withBreaths(notes: readonly Note[], tempo: number): readonly Note[] {
     if (written.slur) slurred = written.slur === 'start'
   }
   return made
+}
+
+/** The instrument as far up as this student plays it: no higher than a fifth above the home note where the lips are spared. */
+export function carefulSound(sound: InstrumentSound, facts: Known): InstrumentSound {
+  if (!staysLow(sound, facts)) return sound
+  const most = up(sound.home, '5P')
+  return midiOf(most) < midiOf(sound.high) ? { ...sound, high: most } : sound
 }
 
 /** The notes as this student may play them. */

@@ -1,7 +1,7 @@
 /** Remedies: ladders fitted to a student, and when a rung is passed. */
 export { buildLadder, schoolsLeft } from './ladder'
 export type { Against, LadderPlan, LadderRung, LeftOutRung } from './ladder'
-export { BREATH_SECONDS_MOST, HAND_SPAN_MOST, SHORT_TURN_MINUTES } from './careful'
+export { BREATH_SECONDS_MOST, carefulCheck, HAND_SPAN_MOST, SHORT_TURN_MINUTES } from './careful'
 export { rungExercise } from './rungExercise'
 export { soundFor } from './rungNotes'
 export type { RungSettings } from './rungNotes'

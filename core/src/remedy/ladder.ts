@@ -11,9 +11,11 @@ import type {
   Remedy,
   Rung,
   Stage,
+  Strain,
   StudentFacts,
   Way,
 } from '../packs'
+import { againstStrain } from '../packs'
 import { carefulDose, carefulWords } from './careful'
 
 /** A rung as it is kept on record: whole, so that it can be read when the pack has moved on. */
@@ -61,12 +63,15 @@ export type LadderPlan =
   | { readonly ok: false; readonly reason: 'flag'; readonly against: Against; readonly why: string }
   | { readonly ok: false; readonly reason: 'nothing-left' }
 
-function firstReason(avoid: Avoid, facts: StudentFacts): { against: Against; why: string } | null {
+function firstReason(
+  { avoid, strain = [] }: { readonly avoid: Avoid; readonly strain?: readonly Strain[] },
+  facts: StudentFacts,
+): { against: Against; why: string } | null {
   for (const against of [...facts.flags, facts.stage]) {
     const why = avoid[against]
     if (why !== undefined) return { against, why }
   }
-  return null
+  return againstStrain(strain, facts)
 }
 
 /** What is done instead has the rung's notes only where the pack says so: words and notes never disagree. */
@@ -137,7 +142,7 @@ export function buildLadder(
 ): LadderPlan {
   const part = remedy.loads.find((p) => painful.includes(p))
   if (part !== undefined) return { ok: false, reason: 'pain', part }
-  const whole = firstReason(remedy.avoid, facts)
+  const whole = firstReason(remedy, facts)
   if (whole) return { ok: false, reason: 'flag', ...whole }
   const held = Object.values(facts.schools)
   const leftOut: LeftOutRung[] = []
@@ -145,7 +150,7 @@ export function buildLadder(
   const schools = new Set<string>()
   for (const rung of remedy.rungs) {
     if (rung.school !== undefined && !held.includes(rung.school)) continue
-    const reason = firstReason(rung.avoid, facts)
+    const reason = firstReason(rung, facts)
     if (reason) leftOut.push({ name: rung.name, ...reason, instead: rung.instead ?? null })
     if (!reason || rung.instead !== undefined) {
       rungs.push(withCare(strip(rung, reason !== null), rung, facts, knowledge))

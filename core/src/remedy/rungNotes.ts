@@ -1,6 +1,7 @@
 /** The notes of a rung on this instrument, before anything is asked about the student's body. */
 import { makeExercise } from '../music'
 import type { Exercise, ExerciseSpec, HandsAsked, InstrumentSound } from '../music'
+import { carefulSound } from './carefulNotes'
 import type { Condition, Dose, PackSound, StudentFacts } from '../packs'
 
 /**
@@ -80,7 +81,7 @@ export function makeNotes(
   settings: RungSettings = {},
 ): Exercise | null {
   if (!rung.notes) return null
-  const made = makeExercise(rung.notes, soundFor(sound, facts), {
+  const made = makeExercise(rung.notes, carefulSound(soundFor(sound, facts), facts), {
     key: settings.key ?? sound.key,
     tempo: tempoFor(rung, settings),
     smallHand: facts.flags.includes('small-hands'),

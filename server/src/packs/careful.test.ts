@@ -2,13 +2,15 @@
  * What must be known of a student reaches every rung of every pack: its notes and its words together. The limits are from
  * memory, no source; that a small hand plays no octaves and who gets dizzy blows no long tones is common practice.
  */
+import { diagnose } from '@vein-mend/core/diagnosis'
 import { midiOf } from '@vein-mend/core/music'
 import type { Note } from '@vein-mend/core/music'
 import { flagsAsked, HEALTH_FLAGS } from '@vein-mend/core/packs'
-import type { BodyPart, HealthFlag, Knowledge, StudentFacts } from '@vein-mend/core/packs'
+import type { BodyPart, HealthFlag, Knowledge, Strain, StudentFacts } from '@vein-mend/core/packs'
 import {
   BREATH_SECONDS_MOST,
   buildLadder,
+  carefulCheck,
   HAND_SPAN_MOST,
   rungExercise,
   SHORT_TURN_MINUTES,
@@ -85,6 +87,54 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
     }
   })
 
+  test('with braces, or lips that were hurt, nothing on brass lies more than a fifth above home', () => {
+    if (k.sound?.family !== 'brass') return
+    const most = midiOf(k.sound.home) + 7
+    const known = [facts('braces'), facts('earlier-injury', ['lips-jaw']), facts('earlier-injury')]
+    for (const f of known) {
+      for (const { rung } of rungsFor(k, f)) {
+        const notes = rungExercise(rung, k, f)?.lines.flatMap((l) => l.notes) ?? []
+        const high = notes.flatMap((n) => n.pitches).filter((p) => midiOf(p) > most)
+        expect(high, rung.name).toEqual([])
+        if (notes.length === 0) continue
+        expect(rung.instruction, rung.name).toContain('Nothing more than a fifth')
+        // It is still something to play.
+        expect(
+          notes.some((n) => n.pitches.length > 0),
+          rung.name,
+        ).toBe(true)
+      }
+    }
+    const arm = facts('earlier-injury', ['arm'])
+    for (const { rung } of rungsFor(k, arm)) {
+      expect(rung.instruction).not.toContain('Nothing more than a fifth')
+    }
+  })
+
+  test('what strains is neither a rung nor a check for whom it could hurt', () => {
+    const hurt: readonly (readonly [Strain, StudentFacts])[] = [
+      ['weight', facts('slight-build')],
+      ['weight', facts('growing')],
+      ['weight', facts('earlier-injury', ['arm'])],
+      ['weight', facts('earlier-injury')],
+      ['end-range', facts('loose-joints')],
+      ['end-range', facts('small-hands')],
+    ]
+    for (const [strain, known] of hurt) {
+      for (const { remedy, rung } of rungsFor(k, known)) {
+        const written = remedy.rungs.find((r) => r.id === rung.id)!
+        if (!written.strain?.includes(strain)) continue
+        expect(rung.instruction, rung.name).toContain(written.instead ?? 'nothing instead')
+      }
+      const signs = k.findings.filter((f) => !f.byCheckOnly && !f.stop)
+      const { checks } = diagnose({
+        ...{ knowledge: k, facts: known, known: new Map(), answered: [], stopped: [] },
+        signs: signs.slice(0, 2).map((f) => ({ finding: f.id, strength: 'marked' as const })),
+      })
+      expect(checks.ranked.filter((r) => r.check.strain?.includes(strain))).toEqual([])
+    }
+  })
+
   test('where notes differ from those of another student, the words say so', () => {
     for (const flag of flagsAsked(k)) {
       for (const { remedy, rung } of rungsFor(k, facts(flag))) {
@@ -117,10 +167,52 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
   })
 })
 
+test('some notes of the trumpet do lie higher, where nothing speaks against it', () => {
+  const k = packs.get('trumpet')!
+  const most = midiOf(k.sound!.home) + 7
+  const pitches = rungsFor(k, PLAIN_FACTS).flatMap(({ rung }) =>
+    (rungExercise(rung, k, PLAIN_FACTS)?.lines ?? []).flatMap((l) =>
+      l.notes.flatMap((n) => n.pitches),
+    ),
+  )
+  expect(pitches.some((p) => midiOf(p) > most)).toBe(true)
+})
+
 test('facts are asked only of instruments they concern', () => {
   const asked = (id: string) => flagsAsked(packs.get(id)!)
   expect(asked('violin')).not.toContain('braces')
   expect(asked('piano')).not.toContain('dizzy-when-blowing')
   expect(asked('trumpet')).toEqual(HEALTH_FLAGS)
   expect(flagsAsked(null)).toEqual(HEALTH_FLAGS)
+})
+
+test('a check says what must be known of this student’s body, and the teacher’s turn nothing', () => {
+  const words = (id: string, check: string, known: StudentFacts) => {
+    const k = packs.get(id)!
+    return carefulCheck(
+      k.checks.find((c) => c.id === check)!,
+      k.sound,
+      known,
+    )
+  }
+  expect(words('trumpet', 'sheet-on-wall', facts('dizzy-when-blowing'))).toEqual([
+    'Short breaths, and stop before it gets light.',
+  ])
+  expect(words('trumpet', 'sheet-on-wall', PLAIN_FACTS)).toEqual([])
+  expect(words('trumpet', 'teacher-plays-it', facts('earlier-injury'))).toEqual([])
+  expect(words('piano', 'blocks-of-the-scale', facts('earlier-injury', ['hand']))).toHaveLength(1)
+  expect(words('piano', 'blocks-of-the-scale', facts('earlier-injury', ['breath']))).toEqual([])
+  expect(words('piano', 'blocks-of-the-scale', facts('dizzy-when-blowing'))).toEqual([])
+})
+
+test('where a small hand would stretch on a string, what is done instead is said', () => {
+  const said = (id: string, flag: HealthFlag) => {
+    const k = packs.get(id)!
+    return rungsFor(k, facts(flag)).filter(({ rung }) => rung.notes !== undefined)
+  }
+  for (const { rung } of said('guitar', 'small-hands')) expect(rung.instruction).toContain('capo')
+  for (const { rung } of said('cello', 'loose-joints')) {
+    expect(rung.instruction).toContain('the whole hand moves instead')
+  }
+  for (const { rung } of said('guitar', 'growing')) expect(rung.instruction).not.toContain('capo')
 })

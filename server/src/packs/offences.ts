@@ -3,7 +3,7 @@
  * `packs/offences.yml`, which may only grow shorter: a new one is refused.
  */
 import { asksSeveral } from '@vein-mend/core/packs'
-import type { PackFile } from '@vein-mend/core/packs'
+import type { PackFile, Strain } from '@vein-mend/core/packs'
 
 /** A rung of so few words, without notes, says nothing that could be practised. */
 const FEW_WORDS = 6
@@ -42,7 +42,61 @@ function joinedQuestions(file: PackFile): readonly string[] {
   )
 }
 
+/** Words of what a body should not do before somebody has said so in the form. */
+const STRAINS: readonly (readonly [Strain, RegExp])[] = [
+  [
+    'weight',
+    /fingertip hold|\bwith (?:the|two) fingertips\b|left hand alone|\bcarry (?:the|stool|it)\b.*\b(?:harp|instrument)\b/i,
+  ],
+  [
+    'end-range',
+    /as far as (?:it|they) (?:goes|go|will)|as wide as|to a wide interval|to (?:the|its) end of (?:the|its) range|\bstretch(?:es)? (?:the|a|your) (?:hand|finger)/i,
+  ],
+]
+/** Light enough for fingertips. */
+const LIGHT = /\b(?:slide|mouthpiece|stick|pick|reed)\b/i
+
+/** What the text strains and the entry does not say. */
+function unsaidStrain(text: string, strain: readonly Strain[] = []): readonly Strain[] {
+  const found = STRAINS.filter(([kind, words]) => words.test(text) && !strain.includes(kind))
+  return found.map(([kind]) => kind).filter((kind) => kind !== 'weight' || !LIGHT.test(text))
+}
+
+/** Checks and rungs whose words strain what their form does not say. */
+function unsaidStrains(file: PackFile): readonly string[] {
+  const checks = Object.entries(file.checks ?? {}).flatMap(([id, check]) =>
+    unsaidStrain(check.do, check.strain).map((s) => `unsaid-strain ${file.pack} ${id} ${s}`),
+  )
+  const rungs = Object.entries(file.remedies ?? {}).flatMap(([id, remedy]) =>
+    remedy.rungs.flatMap((rung, i) =>
+      unsaidStrain(rung.do, rung.strain).map(
+        (s) => `unsaid-strain ${file.pack} ${id} ${i + 1} ${s}`,
+      ),
+    ),
+  )
+  return [...checks, ...rungs]
+}
+
+/** Cautions in words that forbid something no rule can see. */
+function unsaidForbids(file: PackFile): readonly string[] {
+  return Object.entries(file.faults ?? {}).flatMap(([id, { cautions = [], forbids }]) => {
+    const text = cautions.join(' ')
+    const stretch = /end of (?:its|the|a) range|\bstretch/i.test(text)
+    const long = /\bminutes?\b/i.test(text)
+    return (stretch && !forbids?.strain?.includes('end-range')) ||
+      (long && forbids?.minutes === undefined)
+      ? [`unsaid-caution ${file.pack} ${id}`]
+      : []
+  })
+}
+
 /** What the file hides, each by its rule and its place. */
 export function offencesOf(file: PackFile): readonly string[] {
-  return [...joinedSigns(file), ...joinedQuestions(file), ...emptyRungs(file)]
+  return [
+    ...joinedSigns(file),
+    ...joinedQuestions(file),
+    ...emptyRungs(file),
+    ...unsaidStrains(file),
+    ...unsaidForbids(file),
+  ]
 }

@@ -1,7 +1,8 @@
 /** The check that is expected to settle most per minute, with its instruction. */
 import { useView, useLesson } from '../data/studentContext'
 import type { Diagnosis, RankedCheck } from '@vein-mend/core/diagnosis'
-import { hasSigns } from '@vein-mend/core/record'
+import { factsOf, hasSigns } from '@vein-mend/core/record'
+import { carefulCheck } from '@vein-mend/core/remedy'
 import { useActs } from '../data/useActs'
 import { useKept } from '../data/useKept'
 import { Button } from '../ui/Button'
@@ -65,6 +66,8 @@ function Offered({
   onAnswer: (outcome: string) => void
 }) {
   const { check } = ranked
+  const { record, knowledge } = useView()
+  const careful = carefulCheck(check, knowledge.sound, factsOf(record.card, knowledge))
   return (
     <div className="bg-glaze border-ink rounded-md border p-4">
       <div className="flex items-baseline gap-3">
@@ -72,6 +75,7 @@ function Offered({
         <span className="text-kiln ml-auto text-sm">{sayMinutes(check.minutes)}</span>
       </div>
       <p className="mt-1 text-lg leading-snug">{check.instruction}</p>
+      {careful.length > 0 && <p className="mt-1 font-medium">{careful.join(' ')}</p>}
       <div className="mt-3 flex flex-wrap gap-2">
         {check.outcomes.map((o) => (
           <Button key={o.id} onClick={() => onAnswer(o.id)}>
