@@ -37,7 +37,7 @@ describe('an act on file', () => {
     ])
   })
 
-  test('a remedy of the first version is taken to load everything', () => {
+  test('a remedy begun before loads went by rule is taken to load everything, unless it loads what playing does', () => {
     const rung = {
       ...{ id: 'one', name: 'One', instruction: 'Do it.', way: 'parts', condition: 'exercise' },
       dose: { times: 5, minutes: 4 },
@@ -53,8 +53,13 @@ describe('an act on file', () => {
       },
       ...{ name: 'Open', rungs: [rung], loads: ['hand'] },
     }
-    expect(readAct({ ...started, ...stamp, v: 2 })).toMatchObject({ value: { loads: ['hand'] } })
-    expect(readAct({ ...started, ...stamp })).toMatchObject({ value: { loads: BODY_PARTS } })
+    const read = (v: object, loads = ['hand']) => readAct({ ...started, ...stamp, ...v, loads })
+    expect(read({ v: 3 })).toMatchObject({ value: { loads: ['hand'] } })
+    expect(read({ v: 2 })).toMatchObject({ value: { loads: BODY_PARTS } })
+    expect(read({ v: 2 }, ['hand', 'hearing'])).toMatchObject({
+      value: { loads: ['hand', 'hearing'] },
+    })
+    expect(read({}, ['hand', 'hearing'])).toMatchObject({ value: { loads: BODY_PARTS } })
   })
 })
 

@@ -16,6 +16,7 @@ import type {
   Knowledge,
   Remedy,
   SetupPoint,
+  Strain,
   StudentFacts,
 } from '@vein-mend/core/packs'
 import { buildLadder, rungExercise } from '@vein-mend/core/remedy'
@@ -25,11 +26,11 @@ import type { LadderRung } from '@vein-mend/core/remedy'
 const WORTH_SAYING = 1
 const MOVES_MOST = 6
 
-/** How often a fault shows a sign, as a teacher says it. */
 function gateName(k: Knowledge, id: string): string {
   return k.gates.find((g) => g.id === id)?.name ?? id
 }
 
+/** How often a fault shows a sign, as a teacher says it. */
 function often(strength: number): string {
   if (strength >= 0.85) return 'nearly always'
   if (strength >= 0.6) return 'mostly'
@@ -69,8 +70,19 @@ function faultWords(fault: Fault, k: Knowledge): string[] {
       ? [`Cues: ${fault.cues.map((c) => `“${c.words}”`).join(', ')}.`]
       : []),
     ...fault.cautions.map((c) => `Caution: ${c}`),
+    ...forbidWords(fault),
   ]
 }
+
+/** What the cautions forbid every rung of its remedies, by rule. */
+function forbidWords({ forbids }: Fault): string[] {
+  if (!forbids) return []
+  const minutes = forbids.minutes === undefined ? [] : [`turns longer than ${forbids.minutes} min`]
+  return [`No rung of it asks for: ${[...(forbids.strain ?? []), ...minutes].join(', ')}.`]
+}
+
+const strainWords = (strain: readonly Strain[] = []) =>
+  strain.length > 0 ? `; strains ${strain.join(', ')}` : ''
 
 const percentOf = (share: number) => Math.round(100 * share)
 
@@ -193,7 +205,7 @@ function checkWords(check: Check, k: Knowledge, network: Network): string[] {
     return `- “${o.label}” [${what}]: ${moves.length > 0 ? moves.join('; ') : 'moves nothing'}`
   })
   const asks = `Asks: ${check.asks.map(textOf).join('; ')}`
-  const does = `${check.does}; loads ${loadWords(check.loads)}`
+  const does = `${check.does}; loads ${loadWords(check.loads)}${strainWords(check.strain)}`
   return [
     `### ${check.name} (${check.minutes} min; ${does})`,
     check.instruction,
@@ -250,7 +262,7 @@ function remedyWords(remedy: Remedy, k: Knowledge, facts: StudentFacts): string[
     const { times, minutes, hands, tempo } = rung.dose
     const dose = [`${times} times`, `${minutes} min`, hands, tempo].filter(Boolean).join(', ')
     return [
-      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}; ${rung.does ? `${rung.does}; ` : ''}loads ${loadWords(rung.loads)}]: ${rung.instruction}`,
+      `${i + 1}. ${rung.name} [${rung.condition}; ${dose}; ${rung.does ? `${rung.does}; ` : ''}loads ${loadWords(rung.loads)}${strainWords(rung.strain)}]: ${rung.instruction}`,
       ...avoidWords(rung.avoid),
       ...(rung.instead === undefined ? [] : [`      instead: ${rung.instead}`]),
       ...(rung.alone === undefined ? [] : [`      alone: ${rung.alone}`]),

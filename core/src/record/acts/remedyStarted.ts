@@ -34,6 +34,8 @@ function ladderFor(id: string, record: StudentRecord | null, knowledge: Knowledg
   }
 }
 
+const loadsEars = (loads: unknown) => Array.isArray(loads) && loads.includes('hearing')
+
 /** A remedy begins with the ladder that fits this student. */
 export const remedyStarted = faultAct({
   ...filled(
@@ -55,9 +57,13 @@ export const remedyStarted = faultAct({
     },
   ),
   loads: ({ remedy }, _record, k) => k.remedies.find((r) => r.id === remedy)?.loads ?? k.playing,
-  version: 2,
-  // The first named only what was loaded most; what is not known is taken to load everything.
-  earlier: { 1: (body) => ({ ...body, loads: BODY_PARTS }) },
+  version: 3,
+  earlier: {
+    // The first named only what was loaded most; what is not known is taken to load everything.
+    1: (body) => ({ ...body, loads: BODY_PARTS }),
+    // In the second a load could be taken away by hand. By rule whoever plays loads the ears.
+    2: (body) => (loadsEars(body.loads) ? body : { ...body, loads: BODY_PARTS }),
+  },
   refuse: (_state, act, record) => refuseThirdProject(record, act.case),
   step: startRemedy,
   reason: (act) => act.reason,
