@@ -62,17 +62,32 @@ function hasChords(notes: ExerciseSpec): boolean {
   return [...(notes.right ?? []), ...(notes.left ?? [])].some((said) => said.includes('+'))
 }
 
+/** Whether notes made so can lie more than a fifth above the home note. */
+function mayLieHigh(notes: ExerciseSpec): boolean {
+  if (notes.make === 'growth') return notes.size > 5
+  return notes.make !== 'long-notes' && notes.make !== 'low-note' && notes.make !== 'drone'
+}
+
+const STAYS_LOW =
+  'Nothing high: what lies more than a fifth above the home note is played an octave lower or left out.'
+
+/** What is said with a rung without notes of its own: the piece is as it is. */
+export function carefulPiece(
+  { condition }: Pick<Rung, 'condition'>,
+  sound: Family,
+  facts: Known,
+): readonly string[] {
+  const isPiece = condition !== 'away' && condition !== 'isolated' && condition !== 'exercise'
+  return isPiece && staysLow(sound, facts) ? [STAYS_LOW] : []
+}
+
 /** What is said with a rung whose notes may be other ones for this student; nothing where they cannot be. */
 export function carefulWords(notes: ExerciseSpec, sound: Family, facts: Known): readonly string[] {
   const isWide = isNarrow(sound, facts) && hasChords(notes)
   const stretch = stretchWords(sound, facts)
   return [
     ...(stretch === null ? [] : [stretch]),
-    ...(staysLow(sound, facts)
-      ? [
-          'Nothing more than a fifth above the home note: what lies higher is played an octave lower or left out.',
-        ]
-      : []),
+    ...(staysLow(sound, facts) && mayLieHigh(notes) ? [STAYS_LOW] : []),
     ...(isWide
       ? ['Nothing wider than a sixth: of a wider chord the outer note, and roots single.']
       : []),

@@ -1,5 +1,5 @@
 /** Turns a settled fault's remedy into the rungs this student will climb. */
-import type { Exercise, ExerciseSpec } from '../music'
+import type { Exercise, ExerciseSpec, InstrumentSound } from '../music'
 import type {
   Avoid,
   BodyPart,
@@ -16,7 +16,7 @@ import type {
   Way,
 } from '../packs'
 import { againstStrain } from '../packs'
-import { carefulDose, carefulWords } from './careful'
+import { carefulDose, carefulPiece, carefulWords } from './careful'
 
 /** A rung as it is kept on record: whole, so that it can be read when the pack has moved on. */
 export interface LadderRung {
@@ -99,6 +99,10 @@ function strip(rung: Rung, isInstead: boolean): LadderRung {
   }
 }
 
+function carefulSaid(rung: LadderRung, sound: InstrumentSound, facts: StudentFacts) {
+  return rung.notes ? carefulWords(rung.notes, sound, facts) : carefulPiece(rung, sound, facts)
+}
+
 /** The rung with what must be known of the student in its dose and its words; its notes follow by the same rule. */
 function withCare(
   rung: LadderRung,
@@ -107,7 +111,7 @@ function withCare(
   { sound }: Pick<Knowledge, 'sound'>,
 ): LadderRung {
   const { dose, words } = carefulDose({ ...rung, ...(does ? { does } : {}) }, loads, facts)
-  const said = rung.notes && sound ? carefulWords(rung.notes, sound, facts) : []
+  const said = sound ? carefulSaid(rung, sound, facts) : []
   const more = [...said, ...words]
   if (more.length === 0) return rung
   const add = (text: string) => [text, ...more].join(' ')
