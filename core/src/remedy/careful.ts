@@ -44,9 +44,19 @@ export const staysLow = (sound: Pick<Family, 'family'>, { flags, injured = [] }:
   (flags.includes('braces') ||
     (flags.includes('earlier-injury') && (injured.length === 0 || injured.includes('lips-jaw'))))
 
+/** Whether fingers are set in it at all: on open strings nothing stretches. */
+function setsFingers(notes: ExerciseSpec): boolean {
+  if (notes.make === 'bows') return notes.step.startsWith('four') || notes.step === 'octave-check'
+  if (notes.make === 'figure') return !(notes.right ?? []).every((n) => OPEN_OR_REST.test(n))
+  return !['repeated', 'pluck', 'drone'].includes(notes.make)
+}
+
+/** Open strings, alone or together, and rests. */
+const OPEN_OR_REST = /^(?:s\df0\+?)+(?:[:. ]|$)|^-/
+
 /** What is done where a hand would have to stretch on a string; null where the instrument asks for none. */
-function stretchWords({ fingering }: Family, facts: Known): string | null {
-  if (!hasAny(facts, NARROW)) return null
+function stretchWords(notes: ExerciseSpec, { fingering }: Family, facts: Known): string | null {
+  if (!hasAny(facts, NARROW) || !setsFingers(notes)) return null
   if (fingering === 'guitar') {
     return 'Where it stretches, a capo at the second or third fret: the fingers as written lie closer there.'
   }
@@ -84,7 +94,7 @@ export function carefulPiece(
 /** What is said with a rung whose notes may be other ones for this student; nothing where they cannot be. */
 export function carefulWords(notes: ExerciseSpec, sound: Family, facts: Known): readonly string[] {
   const isWide = isNarrow(sound, facts) && hasChords(notes)
-  const stretch = stretchWords(sound, facts)
+  const stretch = stretchWords(notes, sound, facts)
   return [
     ...(stretch === null ? [] : [stretch]),
     ...(staysLow(sound, facts) && mayLieHigh(notes) ? [STAYS_LOW] : []),

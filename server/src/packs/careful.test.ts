@@ -209,13 +209,15 @@ test('a check says what must be known of this studentâ€™s body, and the teacherâ
 })
 
 test('where a small hand would stretch on a string, what is done instead is said', () => {
-  const said = (id: string, flag: HealthFlag) => {
-    const k = packs.get(id)!
-    return rungsFor(k, facts(flag)).filter(({ rung }) => rung.notes !== undefined)
+  const said = (id: string, flag: HealthFlag, name: string) => {
+    const rungs = rungsFor(packs.get(id)!, facts(flag)).map(({ rung }) => rung)
+    return rungs.find((r) => r.name === name)!.instruction
   }
-  for (const { rung } of said('guitar', 'small-hands')) expect(rung.instruction).toContain('capo')
-  for (const { rung } of said('cello', 'loose-joints')) {
-    expect(rung.instruction).toContain('the whole hand moves instead')
+  expect(said('guitar', 'small-hands', 'With a second finger')).toContain('capo')
+  expect(said('guitar', 'growing', 'With a second finger')).not.toContain('capo')
+  expect(said('cello', 'loose-joints', 'Octave check')).toContain('the whole hand moves instead')
+  // On open strings nothing stretches.
+  for (const name of ['Two open strings', 'Both together between', 'Open strings']) {
+    expect(said('cello', 'loose-joints', name)).not.toContain('the whole hand moves')
   }
-  for (const { rung } of said('guitar', 'growing')) expect(rung.instruction).not.toContain('capo')
 })

@@ -137,7 +137,7 @@ function setupWords(point: SetupPoint, k: Knowledge): string[] {
       const says = p.finding === null ? 'kept, evidence of nothing' : `“${textOf(p.finding)}”`
       return `      not right, ${p.say}: ${says}`
     }),
-    ...(parts.length > 0
+    ...(parts.some((p) => p.finding !== null)
       ? [
           `      right: ${point.lasts ? 'stays so while playing, so none of these is there' : 'says nothing of how it is while playing'}`,
         ]
