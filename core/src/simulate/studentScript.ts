@@ -1,6 +1,6 @@
 /** A student's story as it is written, and as it was played. */
-import type { SetupCheck } from '../packs'
-import type { Act, BreakReason, Levels, StudentCard } from '../record'
+import type { BodyPart, SetupCheck } from '../packs'
+import type { Act, BreakReason, Levels, LookedBy, StudentCard } from '../record'
 import type { LessonId } from '../kit'
 
 /** A fault the student really has, and how it will go. */
@@ -63,6 +63,16 @@ export interface StudentScript {
   readonly settlesWaitingFrom?: number
   /** A stop sign reported in the last lesson. */
   readonly painAtEnd?: string
+  /** Who looked at what was reported, the day before it was, and what may be loaded again for so many days. */
+  readonly lookedAtEnd?: {
+    readonly who: LookedBy
+    readonly allowed: readonly BodyPart[]
+    readonly days: number
+  }
+  /** What the teacher noted in their own words in the last lesson. */
+  readonly wordsAtEnd?: readonly string[]
+  /** Gates the teacher holds shut, with the reason. */
+  readonly holdsShut?: Readonly<Record<string, string>>
   /** Leave the last lesson open, as if the teacher were in the middle of it. */
   readonly leaveOpen?: boolean
 }

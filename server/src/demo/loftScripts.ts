@@ -137,6 +137,14 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['A steady middle note', 'Brings her own reeds'],
     cues: { 'reed-bitten': 'lips like a purse, not a gate', 'stale-air': 'empty the bilge' },
+    wordsAtEnd: ['hums in her sleep, her mother says', 'no longer afraid of the low notes'],
+    holdsShut: { 'upper-register': 'Not begun: the reed is still too hard' },
+    painAtEnd: 'pain-lips',
+    lookedAtEnd: {
+      who: 'dentist',
+      allowed: ['hand', 'arm', 'neck-back', 'breath', 'hearing', 'skin'],
+      days: 21,
+    },
   }),
   told({
     key: 'carrow',
