@@ -5,15 +5,9 @@ import type { IsoDate, Rng, CaseId, LessonId } from '../kit'
 import { isAnswered } from '../packs'
 import type { Fault, Finding, Knowledge, Strength } from '../packs'
 import { adviseRung, triesAsked } from '../remedy'
-import {
-  activeProjects,
-  lessonOf,
-  lessonQuestion,
-  PROJECTS_MOST,
-  ruleFor,
-  stopsHolding,
-} from '../record'
+import { activeProjects, lessonOf, lessonQuestion, PROJECTS_MOST, ruleFor } from '../record'
 import type { Act, CaseState } from '../record'
+import { endOfTerm } from './endOfTerm'
 import { SimulatedRecord } from './simulatedRecord'
 import type { PlayedStudent, StudentScript } from './studentScript'
 
@@ -251,28 +245,6 @@ function lookAtGate(student: SimulatedRecord, number: number): void {
   }
 }
 
-function lookAtSetup(student: SimulatedRecord): void {
-  const found = student.script.setupAtEnd
-  if (found)
-    student.do({ kind: 'setup-checked', lesson: student.lesson, place: 'studio', ...found })
-}
-
-/** What only the teacher can say: their own words, what is not taught yet, who looked at what hurt. */
-function sayAtEnd(student: SimulatedRecord, date: IsoDate): void {
-  const { wordsAtEnd = [], holdsShut = {}, lookedAtEnd } = student.script
-  const { lesson } = student
-  for (const words of wordsAtEnd)
-    student.do({ kind: 'word-noted', lesson, words, prompted: false, condition: null })
-  for (const [gate, reason] of Object.entries(holdsShut)) {
-    student.do({ kind: 'gate-overruled', date, gate, open: false, reason })
-  }
-  const stop = stopsHolding(student.now).at(-1)
-  if (!lookedAtEnd || !stop) return
-  const { who, allowed, days } = lookedAtEnd
-  const until = addDays(date, days)
-  student.do({ kind: 'stop-looked-at', date, stop: stop.act, who, on: date, allowed, until })
-}
-
 function letRest(student: SimulatedRecord, number: number): void {
   const { rests } = student.script
   const state = student.now.cases.find((c) => c.fault === rests?.fault)
@@ -301,18 +273,7 @@ function oneLesson(student: SimulatedRecord, number: number, date: IsoDate, last
   noteLevels(student, number, date)
   prepareGate(student, number, date)
   lookAtGate(student, number)
-  if (last) lookAtSetup(student)
-  if (last && script.painAtEnd !== undefined) {
-    student.do({
-      kind: 'sign-noted',
-      lesson: student.lesson,
-      finding: script.painAtEnd,
-      strength: 'marked',
-      prompted: false,
-      condition: null,
-    })
-  }
-  if (last) sayAtEnd(student, date)
+  if (last) endOfTerm(student, date)
   if (last && script.leaveOpen) return
   const note = script.notes.length > 0 ? pick(rng, script.notes) : ''
   const next = addDays(date, DAYS_TO_NEXT)
