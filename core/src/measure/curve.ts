@@ -15,13 +15,18 @@ export function curveAt({ middle, terms }: Pick<Curve, 'middle' | 'terms'>, plac
   return terms.reduceRight((sum, term) => sum * x + term, 0)
 }
 
-/** The inverse of a small symmetric matrix by Gauss and Jordan; singular ones give NaN or Infinity. */
-function inverse(matrix: readonly (readonly number[])[]): readonly (readonly number[])[] {
+/** The inverse of a small symmetric matrix and the logarithm of its determinant, by Gauss and Jordan; singular ones give NaN or Infinity. */
+export function inverseOf(matrix: readonly (readonly number[])[]): {
+  readonly inverse: readonly (readonly number[])[]
+  readonly logDet: number
+} {
   const n = matrix.length
   const rows = matrix.map((row, i) => [...row, ...row.map((_, j) => (i === j ? 1 : 0))])
+  let logDet = 0
   for (let i = 0; i < n; i++) {
     const pivotRow = rows[i] ?? []
     const pivot = pivotRow[i] ?? 0
+    logDet += Math.log(Math.abs(pivot))
     for (let k = 0; k < 2 * n; k++) pivotRow[k] = (pivotRow[k] ?? 0) / pivot
     rows.forEach((row, j) => {
       if (j === i) return
@@ -29,7 +34,7 @@ function inverse(matrix: readonly (readonly number[])[]): readonly (readonly num
       for (let k = 0; k < 2 * n; k++) row[k] = (row[k] ?? 0) - share * (pivotRow[k] ?? 0)
     })
   }
-  return rows.map((row) => row.slice(n))
+  return { inverse: rows.map((row) => row.slice(n)), logDet }
 }
 
 /**
@@ -59,7 +64,7 @@ export function fitCurve(
     }
   })
   const sums = Array.from({ length: count }, (_, a) => moments.slice(a, a + count))
-  const solved = inverse(sums)
+  const { inverse: solved } = inverseOf(sums)
   const scaled = solved.map((row) => row.reduce((sum, x, k) => sum + x * (right[k] ?? 0), 0))
   const residuals = values.map(
     (value, i) => value - scaled.reduceRight((sum, term) => sum * at(i) + term, 0),

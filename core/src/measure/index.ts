@@ -1,5 +1,7 @@
 /** Measures of whatever kind: values with their intervals, what they tell, and how much that weighs. */
 export { meanAlong, sdAlong, termAlong } from './alongTime'
+export { fitBeats, paceOf } from './beat'
+export type { BeatRow, FittedBeats, Pace } from './beat'
 export { curveAt, fitCurve } from './curve'
 export type { Curve } from './curve'
 export { RATIO_MOST, ratioOf } from './evidence'

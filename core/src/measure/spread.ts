@@ -1,4 +1,5 @@
 /** Means and standard deviations of few values, with their intervals. */
+import { chiSquareShares, tUpper } from './quantiles'
 
 /** A value with the bounds of its two-sided 95 % interval. */
 export interface Estimate {
@@ -6,9 +7,6 @@ export interface Estimate {
   readonly low: number
   readonly high: number
 }
-
-/** Standard normal quantile of a two-sided 95 % interval. */
-const Z = 1.959963984540054
 
 export function meanOf(xs: readonly number[]): number {
   return xs.reduce((sum, x) => sum + x, 0) / xs.length
@@ -37,17 +35,10 @@ export function spreadOf(xs: readonly number[]): number {
   )
 }
 
-/** Quantile of Student's t from the normal one (Cornish and Fisher; Abramowitz and Stegun 26.7.5, two terms). */
-function tQuantile(z: number, degrees: number): number {
-  const first = (z ** 3 + z) / (4 * degrees)
-  const second = (5 * z ** 5 + 16 * z ** 3 + 3 * z) / (96 * degrees ** 2)
-  return z + first + second
-}
-
 /** The mean of at least two values, with Student's interval. */
 export function meanEstimate(xs: readonly number[]): Estimate {
   const value = meanOf(xs)
-  const half = (tQuantile(Z, xs.length - 1) * spreadOf(xs)) / Math.sqrt(xs.length)
+  const half = (tUpper(xs.length - 1) * spreadOf(xs)) / Math.sqrt(xs.length)
   return { value, low: value - half, high: value + half }
 }
 
@@ -57,7 +48,7 @@ export function differenceEstimate(a: readonly number[], b: readonly number[]): 
   const value = meanOf(a) - meanOf(b)
   const error = va + vb
   const degrees = error ** 2 / (va ** 2 / (a.length - 1) + vb ** 2 / (b.length - 1))
-  const half = error === 0 ? 0 : tQuantile(Z, degrees) * Math.sqrt(error)
+  const half = error === 0 ? 0 : tUpper(degrees) * Math.sqrt(error)
   return { value, low: value - half, high: value + half }
 }
 
@@ -68,14 +59,8 @@ export function differenceEstimate(a: readonly number[], b: readonly number[]): 
 export function nextEstimate(fresh: readonly number[], usual: readonly number[]): Estimate {
   const value = meanOf(fresh) - meanOf(usual)
   const error = spreadOf(usual) * Math.sqrt(1 / fresh.length + 1 / usual.length)
-  const half = tQuantile(Z, usual.length - 1) * error
+  const half = tUpper(usual.length - 1) * error
   return { value, low: value - half, high: value + half }
-}
-
-/** Quantile of chi-square over its degrees (E. B. Wilson and M. M. Hilferty, PNAS 17, 1931). */
-function chiSquareShare(z: number, degrees: number): number {
-  const ninth = 2 / (9 * degrees)
-  return (1 - ninth + z * Math.sqrt(ninth)) ** 3
 }
 
 /**
@@ -85,9 +70,6 @@ function chiSquareShare(z: number, degrees: number): number {
 export function sdEstimate(residuals: readonly number[], spent: number, inflation = 1): Estimate {
   const value = sdOf(residuals, spent)
   const degrees = (residuals.length - spent) / inflation
-  return {
-    value,
-    low: value / Math.sqrt(chiSquareShare(Z, degrees)),
-    high: value / Math.sqrt(chiSquareShare(-Z, degrees)),
-  }
+  const shares = chiSquareShares(degrees)
+  return { value, low: value / Math.sqrt(shares.high), high: value / Math.sqrt(shares.low) }
 }

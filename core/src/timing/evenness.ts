@@ -1,6 +1,6 @@
 /** How even a run is, how fast, and whether its tempo drifts. */
 import type { Measure } from './measure'
-import { fitCurve, meanEstimate, meanOf, medianOf, sdEstimate, spreadOf } from '../measure'
+import { fitCurve, meanEstimate, meanOf, medianOf, paceOf, sdEstimate, spreadOf } from '../measure'
 import { beatMs } from './lines'
 import type { Run } from './lines'
 import type { Estimate } from '../measure'
@@ -121,26 +121,23 @@ export function leftMoreUneven(runs: readonly Run[]): readonly Measure[] {
 
 const MS_A_MINUTE = 60_000
 
-/** Tempo of a run in quarters a minute, and by which share it is faster at the end than at the beginning. */
-function paceOf({ onsets }: Run) {
-  const beats = onsets.map((o) => o.beat)
-  const bend = fitCurve(
-    beats,
-    onsets.map((o) => o.onMs),
-    2,
-  )
-  const [, slope = 0, bow = 0] = bend.terms
-  const [, slopeError = 0, bowError = 0] = bend.errors
-  // Of the first and of the last interval, in their middles: a bend is only guessed at its very ends.
-  const [first = 0, second = 0] = beats
-  const [ahead = 0, last = 0] = beats.slice(-2)
-  const at = (beat: number, bent: number) => slope + 2 * bent * (beat - bend.middle)
-  const drift = (bent: number) => at((first + second) / 2, bent) / at((ahead + last) / 2, bent) - 1
-  const tempo = MS_A_MINUTE / slope
-  const error = (Z * slopeError) / slope
+/**
+ * Tempo of a run in quarters a minute, and by which share it is faster at its last interval than at its first, under an
+ * inner clock that wanders and fingers that do not; see `paceOf`.
+ */
+function tempoOf({ onsets }: Run) {
+  const steps = onsets.slice(1).map((to, i) => ({ to, from: onsets[i] ?? to }))
+  const { beatMs, slope, ends } = paceOf({
+    ms: steps.map(({ from, to }) => to.onMs - from.onMs),
+    beats: steps.map(({ from, to }) => to.beat - from.beat),
+  })
+  const [first, last] = ends
+  const drift = (by: number) => (beatMs.value + by * first) / (beatMs.value + by * last) - 1
+  const tempo = (ms: number) => MS_A_MINUTE / ms
   return {
-    tempo: { value: tempo, low: tempo * (1 - error), high: tempo * (1 + error) },
-    drift: { value: drift(bow), low: drift(bow + Z * bowError), high: drift(bow - Z * bowError) },
+    tempo: { value: tempo(beatMs.value), low: tempo(beatMs.high), high: tempo(beatMs.low) },
+    // Getting slower is getting longer.
+    drift: { value: drift(slope.value), low: drift(slope.high), high: drift(slope.low) },
   }
 }
 
@@ -152,7 +149,7 @@ export function tempo(runs: readonly Run[]): readonly Measure[] {
   const [longest] = [...runs].sort((a, b) => b.onsets.length - a.onsets.length)
   if (!longest) return []
   const count = longest.onsets.length
-  const pace = paceOf(longest)
+  const pace = tempoOf(longest)
   return [
     { name: 'tempo', unit: 'bpm', count, ...pace.tempo },
     ...(count >= DRIFT_LEAST

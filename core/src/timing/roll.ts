@@ -7,6 +7,7 @@ import {
   meanOf,
   medianOf,
   nextEstimate,
+  paceOf,
   sdEstimate,
 } from '../measure'
 import type { Curve, Estimate } from '../measure'
@@ -18,67 +19,103 @@ const STROKES_LEAST = 16
 /** A gap so many times the usual one ends a roll, ms; common practice. */
 const STOP_TIMES = 2.5
 const MS_A_SECOND = 1000
-const Z = 1.959963984540054
+
+/** A stroke with its place among those that the two hands would have made in turn. */
+interface Stroke {
+  readonly at: number
+  readonly note: PlayedNote
+}
+
+/** A gap of so much of what two strokes take together is a stroke that is missing between; of so little, a bounce. */
+const MISSING_FROM = 0.85
+const BOUNCE_TO = 0.15
+
+/**
+ * The strokes in their places. Which hand plays is told by turns, and turns go on over a stroke that is missing; a stick
+ * that bounced is no stroke. Two gaps together say what is usual: one alone is long or short where a roll limps.
+ */
+function placed(roll: readonly PlayedNote[]): readonly Stroke[] {
+  const onsets = roll.map((s) => s.onMs)
+  const pair = medianOf(onsets.slice(2).map((on, i) => on - (onsets[i] ?? on)))
+  const strokes: Stroke[] = []
+  for (const note of roll) {
+    const last = strokes.at(-1)
+    const gap = last ? note.onMs - last.note.onMs : 0
+    if (last && gap < BOUNCE_TO * pair) continue
+    const steps = gap >= MISSING_FROM * pair ? Math.max(2, Math.round((2 * gap) / pair)) : 1
+    strokes.push({ at: last ? last.at + steps : 0, note })
+  }
+  return strokes
+}
 
 /** Strokes without a stop between them. */
-function rollsOf(strokes: readonly PlayedNote[]): readonly (readonly PlayedNote[])[] {
-  const gaps = strokes.slice(1).map((s, i) => s.onMs - (strokes[i]?.onMs ?? s.onMs))
+function rollsOf(played: readonly PlayedNote[]): readonly (readonly Stroke[])[] {
+  const gaps = played.slice(1).map((s, i) => s.onMs - (played[i]?.onMs ?? s.onMs))
   const usual = medianOf(gaps)
   const rolls: PlayedNote[][] = []
-  strokes.forEach((stroke, i) => {
+  played.forEach((stroke, i) => {
     const gap = gaps[i - 1]
     if (gap === undefined || gap > STOP_TIMES * usual) rolls.push([])
     rolls.at(-1)?.push(stroke)
   })
-  return rolls.filter((r) => r.length >= STROKES_LEAST)
+  return rolls.filter((r) => r.length >= STROKES_LEAST).map(placed)
 }
 
-const onsetsOf = (roll: readonly PlayedNote[]) => roll.map((s) => s.onMs)
-
-function lineOf(roll: readonly PlayedNote[]): Curve {
-  const onsets = onsetsOf(roll)
+function lineOf(roll: readonly Stroke[]): Curve {
   return fitCurve(
-    onsets.map((_, i) => i),
-    onsets,
+    roll.map((s) => s.at),
+    roll.map((s) => s.note.onMs),
     1,
   )
 }
 
-/** Gaps from a stroke of the hand that begins to the other's, as shares of both gaps. */
-function swings(roll: readonly PlayedNote[]): readonly number[] {
-  const onsets = onsetsOf(roll)
-  return onsets.flatMap((on, i) => {
-    const [other, again] = [onsets[i + 1], onsets[i + 2]]
-    if (i % 2 === 1 || other === undefined || again === undefined) return []
-    return [(other - on) / (again - on)]
+const handOf = ({ at }: Stroke) => at % 2
+
+/** Gaps from a stroke of the hand that begins to the other's, as shares of both gaps; of strokes that follow in turn. */
+function swings(roll: readonly Stroke[]): readonly number[] {
+  return roll.flatMap((stroke, i) => {
+    const [other, again] = [roll[i + 1], roll[i + 2]]
+    const inTurn = other?.at === stroke.at + 1 && again?.at === stroke.at + 2
+    if (!inTurn || handOf(stroke) === 1) return []
+    const from = stroke.note.onMs
+    return [(other.note.onMs - from) / (again.note.onMs - from)]
   })
 }
 
-/** Strokes a second, from the line through all onsets. */
-function rateOf(line: Curve): Estimate {
-  const [, gap = 1] = line.terms
-  const [, error = 0] = line.errors
+/** Strokes a second, by the pace of two strokes at a time: a limp is not the inner beat's. */
+function rateOf(roll: readonly Stroke[]): Estimate {
+  const steps = roll.slice(2).flatMap((to, i) => {
+    const from = roll[i]
+    return from && i % 2 === 0 ? [{ from, to }] : []
+  })
+  const { beatMs } = paceOf({
+    ms: steps.map(({ from, to }) => to.note.onMs - from.note.onMs),
+    beats: steps.map(({ from, to }) => to.at - from.at),
+  })
   const of = (ms: number) => MS_A_SECOND / ms
-  return { value: of(gap), low: of(gap + Z * error), high: of(gap - Z * error) }
+  return { value: of(beatMs.value), low: of(beatMs.high), high: of(beatMs.low) }
 }
 
 /** Scatter beside each roll's line and swing: each hand's residuals about their own mean. */
-function scatterOf(lines: readonly Curve[]): Estimate {
-  const centred = lines.flatMap(({ residuals }) =>
-    [0, 1].flatMap((hand) => {
-      const own = residuals.filter((_, i) => i % 2 === hand)
+function scatterOf(rolls: readonly (readonly Stroke[])[]): Estimate {
+  const centred = rolls.flatMap((roll) => {
+    const { residuals } = lineOf(roll)
+    return [0, 1].flatMap((hand) => {
+      const own = residuals.filter((_, i) => roll[i] !== undefined && handOf(roll[i]) === hand)
       const mean = meanOf(own)
       return own.map((r) => r - mean)
-    }),
-  )
+    })
+  })
   // A line and a swing were fitted to each: three figures.
-  return sdEstimate(centred, 3 * lines.length)
+  return sdEstimate(centred, 3 * rolls.length)
 }
 
 /** By which share the gaps of the first half are longer than those of the second. */
-function changeOf(roll: readonly PlayedNote[]): Estimate {
-  const onsets = onsetsOf(roll)
-  const gaps = onsets.slice(1).map((on, i) => Math.log(Math.max(1, on - (onsets[i] ?? on))))
+function changeOf(roll: readonly Stroke[]): Estimate {
+  const gaps = roll.slice(1).flatMap((to, i) => {
+    const from = roll[i]
+    return from ? [Math.log(Math.max(1, (to.note.onMs - from.note.onMs) / (to.at - from.at)))] : []
+  })
   const half = gaps.length >> 1
   const { value, low, high } = differenceEstimate(gaps.slice(0, half), gaps.slice(half))
   const share = (log: number) => Math.exp(log) - 1
@@ -86,13 +123,13 @@ function changeOf(roll: readonly PlayedNote[]): Estimate {
 }
 
 /** What the weight of the strokes tells; nothing of a device that gives all of them the same. */
-function weights(rolls: readonly (readonly PlayedNote[])[]): readonly Measure[] {
+function weights(rolls: readonly (readonly Stroke[])[]): readonly Measure[] {
   const all = rolls.flat()
-  if (all.every((s) => s.velocity === all[0]?.velocity)) return []
-  const of = (hand: number) =>
-    rolls.flatMap((r) => r.filter((_, i) => i % 2 === hand).map((s) => s.velocity))
-  const last = rolls.map((r) => r.at(-1)?.velocity ?? 0)
-  const before = rolls.flatMap((r) => r.slice(0, -1).map((s) => s.velocity))
+  const velocityOf = (s: Stroke) => s.note.velocity
+  if (all.every((s) => velocityOf(s) === all[0]?.note.velocity)) return []
+  const of = (hand: number) => all.filter((s) => handOf(s) === hand).map(velocityOf)
+  const last = rolls.map((r) => r.at(-1)?.note.velocity ?? 0)
+  const before = rolls.flatMap((r) => r.slice(0, -1).map(velocityOf))
   const unit = 'velocity'
   return [
     { name: 'roll-hands-accent', unit, count: all.length, ...differenceEstimate(of(1), of(0)) },
@@ -110,13 +147,12 @@ export function roll(played: readonly PlayedNote[]): readonly Measure[] {
   const rolls = rollsOf(inOrder(played))
   const [longest] = [...rolls].sort((a, b) => b.length - a.length)
   if (!longest) return []
-  const lines = rolls.map(lineOf)
   const count = rolls.flat().length
   const own = longest.length
   return [
-    { name: 'roll-rate', unit: 'per-second', count: own, ...rateOf(lineOf(longest)) },
+    { name: 'roll-rate', unit: 'per-second', count: own, ...rateOf(longest) },
     { name: 'roll-swing', unit: 'share', count, ...meanEstimate(rolls.flatMap(swings)) },
-    { name: 'roll-jitter', unit: 'ms', count, ...scatterOf(lines) },
+    { name: 'roll-jitter', unit: 'ms', count, ...scatterOf(rolls) },
     ...weights(rolls),
     { name: 'roll-rate-change', unit: 'share', count: own, ...changeOf(longest) },
   ]

@@ -1,4 +1,5 @@
 /** Nine students who have crossed to the loft for ten months. All names are invented. */
+import type { IsoDate } from '@vein-mend/core/kit'
 import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentCard } from '@vein-mend/core/record'
 import type { ScriptBreak, StudentScript } from '@vein-mend/core/simulate'
@@ -137,14 +138,6 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['A steady middle note', 'Brings her own reeds'],
     cues: { 'reed-bitten': 'lips like a purse, not a gate', 'stale-air': 'empty the bilge' },
-    wordsAtEnd: ['hums in her sleep, her mother says', 'no longer afraid of the low notes'],
-    holdsShut: { 'upper-register': 'Not begun: the reed is still too hard' },
-    painAtEnd: 'pain-lips',
-    lookedAtEnd: {
-      who: 'dentist',
-      allowed: ['hand', 'arm', 'neck-back', 'breath', 'hearing', 'skin'],
-      days: 21,
-    },
   }),
   told({
     key: 'carrow',
@@ -235,6 +228,10 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       equipment: { strings: '34' },
       homeMinutes: [20, 20, 20, 20, 20, 20, 0],
       goal: 'Play the lullaby for the new baby next door',
+      consents: {
+        ...EMPTY_CARD.consents,
+        'health-on': { state: 'given', by: 'Her mother', on: '2026-01-12' as IsoDate },
+      },
     },
     hidden: [
       { fault: 'thumb-low', fromLesson: 1, pace: 0.35 },
@@ -244,6 +241,14 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     ],
     strengths: ['Lets the string ring', 'Practises without being asked'],
     cues: { 'thumb-low': 'thumb on the roof', 'left-behind': 'left twice round the buoy' },
+    wordsAtEnd: ['counts the harbour lights while she plays', 'the lullaby no longer hurries'],
+    holdsShut: { 'both-hands-level': 'Not begun: the left hand comes by itself first' },
+    painAtEnd: 'skin-sore',
+    lookedAtEnd: {
+      who: 'doctor',
+      allowed: ['hand', 'arm', 'neck-back', 'leg', 'hearing'],
+      days: 14,
+    },
   }),
   told({
     key: 'yeo',

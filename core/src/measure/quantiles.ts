@@ -1,0 +1,34 @@
+/** Quantiles of the distributions that intervals are read off, by a library. */
+import jstat from 'jstat'
+
+const { jStat } = jstat
+
+/** Of a two-sided 95 % interval. */
+const UPPER = 0.975
+const LOWER = 0.025
+
+/** Many intervals ask for the same few degrees. */
+function kept(of: (degrees: number) => number): (degrees: number) => number {
+  const known = new Map<number, number>()
+  return (degrees) => {
+    const found = known.get(degrees) ?? of(degrees)
+    known.set(degrees, found)
+    return found
+  }
+}
+
+/** Student's t that 2.5 in a hundred lie above, by its degrees of freedom (above 0). */
+export const tUpper = kept((degrees) => jStat.studentt.inv(UPPER, degrees))
+
+/** The share of Student's t below a value, [0, 1]. */
+export function tBelow(value: number, degrees: number): number {
+  return jStat.studentt.cdf(value, degrees)
+}
+
+const chiLow = kept((degrees) => jStat.chisquare.inv(LOWER, degrees) / degrees)
+const chiHigh = kept((degrees) => jStat.chisquare.inv(UPPER, degrees) / degrees)
+
+/** Chi-square over its degrees: what 2.5 in a hundred lie below, and above. */
+export function chiSquareShares(degrees: number): { readonly low: number; readonly high: number } {
+  return { low: chiLow(degrees), high: chiHigh(degrees) }
+}
