@@ -20,7 +20,7 @@ export const taps: Analyser<
   >
 > = {
   id: 'taps',
-  version: '1',
+  version: '2',
   takeKind: 'notes',
   measures: {
     tempo,

@@ -31,6 +31,13 @@ describe('what a measured value says', () => {
     expect(ratioOf(about(2, 5), apart)).toBeLessThan(0.1)
   })
 
+  test('either way, a doubtful value is as doubtful as it was measured', () => {
+    const apart = { side: 'beyond', at: 40 } as const
+    // 0 ± 60: its error is 30.6, and not the half of it that folding leaves; by hand exp(-2 · 20 · 40 / (100 + 937)).
+    expect(1 / ratioOf(about(0, 60), apart)).toBeCloseTo(4.68, 1)
+    expect(ratioOf(about(60, 10), apart, -25)).toBeCloseTo(ratioOf(about(60, 10), apart, 25), 9)
+  })
+
   test('whose own usual value is near the threshold is told less by a value above it', () => {
     expect(ratioOf(about(0.1), uneven, 0.075)).toBeLessThan(3)
     expect(ratioOf(about(0.1), uneven)).toBeGreaterThan(10)

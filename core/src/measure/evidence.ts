@@ -24,13 +24,14 @@ export function ratioOf(
   threshold: Pick<Threshold, 'side' | 'at'>,
   own: number | null = null,
 ): number {
-  const { value, low, high, at } = turned(measure, threshold)
+  const { value, at } = turned(measure, threshold)
   const usual = at > 0 ? at * USUAL_SHARE : at - Math.abs(at) * USUAL_SHARE
-  const turnedOwn = own === null ? usual : threshold.side === 'under' ? -own : own
+  const turnedOwn = own === null ? usual : turned({ ...measure, value: own }, threshold).value
   const nearest = at > 0 ? at * OWN_SHARE_MOST : at - Math.abs(at) * (1 - OWN_SHARE_MOST)
   const distance = at - Math.min(turnedOwn, nearest)
   const spread = Math.max(distance, Math.abs(at) * USUAL_SHARE) / 2
-  const error = (high - low) / (2 * HALF_OF_95)
+  // Of the value as it was measured: folded about nought, an interval is half as wide and no surer.
+  const error = (measure.high - measure.low) / (2 * HALF_OF_95)
   const logRatio = (2 * distance * (value - at)) / (spread ** 2 + error ** 2)
   return Math.min(RATIO_MOST, Math.max(1 / RATIO_MOST, Math.exp(logRatio)))
 }

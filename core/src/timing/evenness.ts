@@ -61,9 +61,13 @@ const COMPARED_FROM = 3
 function overRuns(estimates: readonly Estimate[]): Estimate {
   const values = estimates.map((e) => e.value)
   const value = medianOf(values)
-  const many = estimates.length >= COMPARED_FROM
-  const narrower = (many ? MIDDLE_SCATTERS : 1) / Math.sqrt(estimates.length)
-  const between = many ? (meanEstimate(values).high - meanOf(values)) * MIDDLE_SCATTERS : 0
+  // Two that differ differ: both their intervals are taken.
+  if (estimates.length < COMPARED_FROM) {
+    const low = Math.max(0, Math.min(...estimates.map((e) => e.low)))
+    return { value, low, high: Math.max(...estimates.map((e) => e.high)) }
+  }
+  const narrower = MIDDLE_SCATTERS / Math.sqrt(estimates.length)
+  const between = (meanEstimate(values).high - meanOf(values)) * MIDDLE_SCATTERS
   const below = medianOf(estimates.map((e) => e.value - e.low)) * narrower
   const above = medianOf(estimates.map((e) => e.high - e.value)) * narrower
   // A scatter is never below nought.

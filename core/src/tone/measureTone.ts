@@ -7,6 +7,7 @@ import { ANY_PITCH } from './frames'
 import type { PitchRange } from './frames'
 import { clippedShare, stretchesOf } from './levels'
 import { asksTogether, asPlayed, soundTiming } from './soundTiming'
+import { tuningOf } from './tuning'
 import { againAndAgain, beginningsOf, begunNotes, pitchedNotes } from './sounded'
 import type { SoundedNote } from './sounded'
 import type { Sound } from './sound'
@@ -26,8 +27,8 @@ export interface ToneAsked {
   readonly range?: PitchRange
 }
 
-/** Why a take says nothing: it is silent, or has no tone in it. */
-export type NotHeard = 'silent' | 'no-tone'
+/** Why a take says nothing: it is silent, has no tone in it, or nothing long enough to hear whether it has one. */
+export type NotHeard = 'silent' | 'no-tone' | 'too-short'
 
 export interface Tone {
   readonly notes: readonly ToneNote[]
@@ -44,6 +45,8 @@ export interface Tone {
 const CLIPPED_MOST = 0.0005
 /** Of the time that sounds, at most so much may be without a pitch for there to be a tone at all. */
 const AIR_MOST = 0.9
+/** What sounds shorter than this may be a tone and not be heard as one, seconds; our choice. */
+const HEARD_FROM_S = 0.25
 /** What a take without a tone says: all that sounds is noise. */
 const ONLY_AIR: ToneMeasure = { name: 'air', unit: 'share', count: 1, value: 1, low: 1, high: 1 }
 /** Closer than this, one goes over into the other, seconds. */
@@ -68,7 +71,7 @@ function meantFor(
   const pitches = new Set(notes.map((n) => n.midi))
   const [only] = pitches
   if (pitches.size === 1 && only !== undefined) return found.map(() => only)
-  const played = asPlayed(found, a4)
+  const played = asPlayed(found, a4 * tuningOf(found, notes, a4))
   const { matched, wrong } = align(inOrder(played), notes)
   const meant = new Map([...matched, ...wrong].map((m) => [m.played, m.asked.midi]))
   return played.map((p) => meant.get(p) ?? p.midi)
@@ -135,14 +138,19 @@ export function measureTone(
   onShare(FOUND_SHARE)
   const notes = together ? [] : measured(ear, asked, found, onShare)
   const plain = { clipped, together }
-  if (stretchesOf(ear.levels).length === 0) {
+  const sounding = stretchesOf(ear.levels)
+  if (sounding.length === 0) {
     return { notes: [], measures: [], notHeard: 'silent', ...plain }
+  }
+  if (!together && notes.length === 0 && sounding.every((s) => s.to - s.from < HEARD_FROM_S)) {
+    return { notes: [], measures: [], notHeard: 'too-short', ...plain }
   }
   if (!together && notes.every((n) => n.airShare > AIR_MOST)) {
     return { notes: [], measures: [ONLY_AIR], notHeard: 'no-tone', ...plain }
   }
   const tones =
     notes.length === 0 ? [] : toneMeasures(notes, clipped > CLIPPED_MOST, asked.notes.length > 0)
-  const timing = soundTiming(found, asked.notes, asked.sounding, asked.a4)
+  const tuned = asked.a4 * tuningOf(found, asked.notes, asked.a4)
+  const timing = soundTiming(found, asked.notes, asked.sounding, tuned)
   return { notes, measures: [...tones, ...timing], notHeard: null, ...plain }
 }

@@ -266,6 +266,59 @@ describe('what cannot be heard is said', () => {
   })
 })
 
+/** Tones of half a second, each after a tenth of silence. */
+function row(midis: readonly number[], cents: number, length = 0.5): Sound {
+  const each = length + 0.1
+  const hzOf = (midi: number) => 440 * 2 ** ((midi - 69 + cents / 100) / 12)
+  return sound(0.2 + each * midis.length, (t) => {
+    const i = Math.floor((t - 0.1) / each)
+    const at = t - 0.1 - i * each
+    const midi = midis[i]
+    if (midi === undefined || t < 0.1 || at > length) return 0
+    const fade = Math.min(1, at / 0.01, (length - at) / 0.01)
+    return fade * bright(hzOf(midi), 6)(t)
+  })
+}
+
+const SCALE = [60, 62, 64, 65, 67, 69, 71, 72] as const
+
+describe('a scale that is sharp or flat as a whole', () => {
+  test.each([-90, -60, -30, 0, 30, 60, 90])(
+    'by %d cents is told so, and no note is wrong',
+    (cents) => {
+      const { measures } = measureTone(row(SCALE, cents), asks(...SCALE))
+      const pitch = measureOf(measures, 'pitch')!
+      expect(pitch.value).toBeGreaterThan(cents - 3)
+      expect(pitch.value).toBeLessThan(cents + 3)
+      expect(measureOf(measures, 'wrong-notes')!.value).toBe(0)
+      expect(measureOf(measures, 'missing-notes')!.value).toBe(0)
+    },
+  )
+
+  test('with one note that is wrong: that one, and no other', () => {
+    const played = SCALE.map((midi) => (midi === 65 ? 66 : midi))
+    const { measures } = measureTone(row(played, 40), asks(...SCALE))
+    expect(measureOf(measures, 'wrong-notes')!.value).toBe(1)
+  })
+})
+
+test('of two tones that differ nobody knows which is the player’s: the interval holds both', () => {
+  const two = row([60], 0)
+  const other = row([60], 40)
+  const samples = Float32Array.from([...two.samples, ...other.samples])
+  const pitch = measureOf(measureTone({ samples, rate: RATE }, asks(60)).measures, 'pitch')!
+  expect(pitch.value).toBeCloseTo(20, 0)
+  expect(pitch.low).toBeLessThan(1)
+  expect(pitch.high).toBeGreaterThan(39)
+})
+
+test.each([0.04, 0.06, 0.09])('a clean staccato of %d s is not “only air”', (length) => {
+  const { notHeard, measures } = measureTone(row(SCALE, 0, length), asks(...SCALE))
+  const air = measureOf(measures, 'air')
+  expect(notHeard).not.toBe('no-tone')
+  expect(air === null || air.value < 0.5).toBe(true)
+})
+
 describe('levels', () => {
   test('a block of 220.5 samples is five milliseconds still after a minute', () => {
     const late = sound(61, (t) => (t > 60 ? sine(220)(t) : 0))

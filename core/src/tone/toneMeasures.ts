@@ -31,7 +31,7 @@ export type ToneMeasureName = (typeof TONE_MEASURES)[number]
 /** One value of a take of sound. */
 export type ToneMeasure = Measured<ToneMeasureName>
 
-/** Tones from which on they are compared with each other. */
+/** Tones from which on they are compared with each other by their mean. */
 const COMPARED_FROM = 3
 /** Tones below which their spread says nothing. */
 const SPREAD_FROM = 4
@@ -43,9 +43,14 @@ function overTones(estimates: readonly Estimate[]): Estimate | null {
   if (estimates.length === 1) return first
   const values = estimates.map((e) => e.value)
   const value = meanOf(values)
+  // Two that differ differ: which of them is the player's nobody knows.
+  if (estimates.length < COMPARED_FROM) {
+    const low = Math.min(...estimates.map((e) => e.low))
+    return { value, low, high: Math.max(...estimates.map((e) => e.high)) }
+  }
   const within = (side: (e: Estimate) => number) =>
     Math.sqrt(estimates.reduce((sum, e) => sum + (side(e) - e.value) ** 2, 0)) / estimates.length
-  const between = estimates.length >= COMPARED_FROM ? meanEstimate(values).high - value : 0
+  const between = meanEstimate(values).high - value
   return {
     value,
     low:

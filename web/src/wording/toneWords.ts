@@ -43,4 +43,6 @@ export const SOUNDED_FAULT_WORDS: Readonly<Record<SoundedFault, string>> = {
 export const NOT_HEARD_WORDS: Readonly<Record<NotHeard, string>> = {
   silent: 'Nothing sounds in this recording: it is silent, or far too soft.',
   'no-tone': 'There is sound and no tone in it: only air, or only the room.',
+  'too-short':
+    'What sounds is too short to hear a tone in it: play longer notes, or one that is held.',
 }

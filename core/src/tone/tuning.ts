@@ -1,0 +1,40 @@
+/** How a take as a whole is tuned: what all its notes have in common is no wrong note. */
+import { align, inOrder } from '../timing'
+import type { AskedNote } from '../timing'
+import { asPlayed } from './soundTiming'
+import type { SoundedNote } from './sounded'
+
+/** Notes with a pitch below which nothing in common is told. */
+const NOTES_LEAST = 4
+/** Semitones by which the whole may lie higher or lower than it was asked: a room, an instrument or a hand that is off. */
+const SEMITONES = [0, 1, -1] as const
+
+/** Where on the way from one semitone to the next the notes lie together, cents in [-50, 50): the middle on a circle. */
+function asideOf(hz: readonly number[], a4: number): number {
+  const angles = hz.map((h) => 2 * Math.PI * 12 * Math.log2(h / a4))
+  const mean = (of: (angle: number) => number) =>
+    angles.reduce((sum, angle) => sum + of(angle), 0) / angles.length
+  return (100 * Math.atan2(mean(Math.sin), mean(Math.cos))) / (2 * Math.PI)
+}
+
+/**
+ * The whole take above (over 1) or below what was asked, as times: by the offset from the semitones that its notes share,
+ * and by that semitone, this or a neighbour, on which most notes go up with those asked. A scale played half a semitone
+ * sharp is not rounded to the scale above. 1 where too little is asked or heard.
+ */
+export function tuningOf(
+  found: readonly SoundedNote[],
+  asked: readonly AskedNote[],
+  a4: number,
+): number {
+  const hz = found.flatMap((n) => (n.hz === null ? [] : [n.hz]))
+  if (hz.length < NOTES_LEAST || new Set(asked.map((n) => n.midi)).size < 2) return 1
+  const aside = asideOf(hz, a4)
+  const [best] = SEMITONES.map((semitone) => {
+    const cents = aside + 100 * semitone
+    const times = 2 ** (cents / 1200)
+    const { matched } = align(inOrder(asPlayed(found, a4 * times)), asked)
+    return { times, cents, matched: matched.length }
+  }).toSorted((a, b) => b.matched - a.matched || Math.abs(a.cents) - Math.abs(b.cents))
+  return best?.times ?? 1
+}
