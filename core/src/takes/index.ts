@@ -13,6 +13,7 @@ export {
   strengthOf,
   takeSays,
   verdictByRule,
+  notTakenOf,
   verdictOn,
 } from './takeSays'
 export type { TakeSays, TakeVerdict } from './takeSays'

@@ -8,6 +8,7 @@ import {
   measureNow,
   readingsNow,
   notToldYet,
+  notTakenOf,
   strengthOf,
   takeSays,
   verdictByRule,
@@ -319,15 +320,43 @@ describe('what it says of a fault', () => {
     ({ finding: { id }, told, clear }) as unknown as Parameters<typeof verdictOn>[0][number]
   const fault = { shows: { a: 0.9, b: 0.8 } }
 
+  const verdict = (list: Parameters<typeof verdictOn>[0]) => verdictOn(list, fault, [])
+
   test('it shows where one of its signs is told, and is clear where all are and nothing else is told', () => {
-    expect(verdictOn([says('a', true, false), says('b', false, true)], fault)).toBe('shows')
-    expect(verdictOn([says('a', false, true), says('b', false, true)], fault)).toBe('clear')
-    expect(verdictOn([says('a', false, true), says('b', false, false)], fault)).toBe('cannot-tell')
-    expect(verdictOn([says('a', false, true), says('squeaks', true, false)], fault)).toBe(
-      'cannot-tell',
-    )
-    expect(verdictOn([says('squeaks', false, true)], fault)).toBe('cannot-tell')
-    expect(verdictOn([], fault)).toBe('cannot-tell')
+    expect(verdict([says('a', true, false), says('b', false, true)])).toBe('shows')
+    expect(verdict([says('a', false, true), says('b', false, true)])).toBe('clear')
+    expect(verdict([says('a', false, true), says('b', false, false)])).toBe('cannot-tell')
+    expect(verdict([says('a', false, true), says('squeaks', true, false)])).toBe('cannot-tell')
+    expect(verdict([says('squeaks', false, true)])).toBe('cannot-tell')
+    expect(verdict([])).toBe('cannot-tell')
+  })
+
+  test('it is not clear while a sign of its own could have been measured and was not', () => {
+    const by = (id: string, name: string) =>
+      ({
+        id,
+        measured: { by: name, side: 'over', at: 1 },
+      }) as unknown as Knowledge['findings'][number]
+    const known = {
+      findings: [
+        by('a', 'rush-before-crossing'),
+        by('b', 'thumb-accent'),
+        by('c', 'pitch'),
+        by('d', 'overlap'),
+      ],
+    } as unknown as Knowledge
+    const shown = { shows: { a: 0.85, b: 0.6, c: 0.9, d: 0.3 } }
+    const take = takeOf(1, reading([measure('thumb-accent', 0)]))
+    const onlyThumb = [says('b', false, true)]
+    const missing = notTakenOf(take, onlyThumb, shown, known)
+    // Pitch is not for a take of notes to tell, and the overlap shows in few.
+    expect(missing.map((f) => f.id)).toEqual(['a'])
+    expect(verdictOn(onlyThumb, shown, missing)).toBe('cannot-tell')
+    const both = [...onlyThumb, says('a', false, true)]
+    expect(notTakenOf(take, both, shown, known)).toEqual([])
+    expect(verdictOn(both, shown, [])).toBe('clear')
+    // What is told is told, whatever else was not looked at.
+    expect(verdictOn([says('b', true, false)], shown, missing)).toBe('shows')
   })
 
   test('the rung’s own rule goes by its measure: within, beyond, or neither', () => {

@@ -190,15 +190,41 @@ export function takeSays(record: WithTakes, take: Take, knowledge: Knowledge): r
     .sort((a, b) => b.ratio - a.ratio)
 }
 
+/** A sign a fault shows in at least so many of a hundred students is its own: without it nobody calls a take free of the fault. */
+const OWN_SIGN = 0.5
+
+/**
+ * Signs of the fault that a take of this kind could tell and this one did not: too short, without the crossing they ask
+ * for, without a slower one beside it. What was not looked at is not clean.
+ */
+export function notTakenOf(
+  take: Take,
+  says: readonly TakeSays[],
+  fault: Pick<Fault, 'shows'>,
+  knowledge: Knowledge,
+): readonly Finding[] {
+  const analysers = readingsNow(take).map((r) => r.analyser)
+  return knowledge.findings.filter(({ id, measured }) => {
+    if (!measured || (fault.shows[id] ?? 0) < OWN_SIGN) return false
+    const couldTell = analysers.some((analyser) => mayTell(analyser, measured.by))
+    return couldTell && !says.some((s) => s.finding.id === id)
+  })
+}
+
 /** Whether the fault showed in the take: told by one of its signs, clear of all with nothing else told, or neither. */
 export type TakeVerdict = 'shows' | 'clear' | 'cannot-tell'
 
-/** What the take says of one fault, by the signs of it that were measured. */
-export function verdictOn(says: readonly TakeSays[], fault: Pick<Fault, 'shows'>): TakeVerdict {
+/** What the take says of one fault, by the signs of it that were measured; never clear while one of its own was not. */
+export function verdictOn(
+  says: readonly TakeSays[],
+  fault: Pick<Fault, 'shows'>,
+  notTaken: readonly Finding[],
+): TakeVerdict {
   const own = says.filter((s) => fault.shows[s.finding.id] !== undefined)
   if (own.some((s) => s.told)) return 'shows'
   // Something else that surely is in it is for the ear to weigh: nobody calls a squeaking try clean.
-  const clear = own.length > 0 && own.every((s) => s.clear) && !says.some((s) => s.told)
+  const looked = own.length > 0 && notTaken.length === 0
+  const clear = looked && own.every((s) => s.clear) && !says.some((s) => s.told)
   return clear ? 'clear' : 'cannot-tell'
 }
 

@@ -7,7 +7,7 @@ import { seededRng } from '@vein-mend/core/kit'
 import type { IsoDate, CaseId, LessonId, StudentId } from '@vein-mend/core/kit'
 import { parsePass } from '@vein-mend/core/packs'
 import { EMPTY_CARD } from '@vein-mend/core/record'
-import { takeSays, verdictByRule, verdictOn } from '@vein-mend/core/takes'
+import { notTakenOf, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/takes'
 import type { StudentRecord } from '@vein-mend/core/record'
 import { playAsked, TAP_CHANNEL, TAP_KEYS } from '@vein-mend/core/timing'
 import type { PlayedFault, PlayedNote } from '@vein-mend/core/timing'
@@ -300,7 +300,9 @@ describe('played notes brought for a rung', () => {
       await bring(await played(how, seed), await theRung())
       const record = await recordNow()
       const take = record.takes.at(-1)
-      return take && verdictOn(takeSays(record, take, knowledge), fault)
+      if (!take) return null
+      const says = takeSays(record, take, knowledge)
+      return verdictOn(says, fault, notTakenOf(take, says, fault, knowledge))
     }
     expect(await verdict('rushes-before-crossing', 31)).toBe('shows')
     expect(await verdict('none', 32)).toBe('clear')

@@ -1,6 +1,14 @@
 /** What a take counts for: a try of its rung, and this lesson's look at the fault. The measure proposes, the teacher decides. */
 import { writeWithin } from '@vein-mend/core/packs'
-import { caseOf, latestReading, takeSays, verdictByRule, verdictOn } from '@vein-mend/core/takes'
+import type { Finding } from '@vein-mend/core/packs'
+import {
+  caseOf,
+  latestReading,
+  notTakenOf,
+  takeSays,
+  verdictByRule,
+  verdictOn,
+} from '@vein-mend/core/takes'
 import { restsForPain } from '@vein-mend/core/record'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
 import type { Take, TakeVerdict } from '@vein-mend/core/takes'
@@ -136,6 +144,9 @@ function AsLook({ take, state, lesson, verdict }: Props) {
   )
 }
 
+const namesOf = (findings: readonly Finding[]) =>
+  findings.map((f) => f.text.toLowerCase()).join('; ')
+
 export function Counts({ take }: { take: Take }) {
   const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === take.lesson)
@@ -143,11 +154,19 @@ export function Counts({ take }: { take: Take }) {
   const fault = view.knowledge.faults.find((f) => f.id === state?.fault)
   const doing = state?.status.state === 'healing' && !restsForPain(view.record, state)
   if (!lesson?.open || !state || !fault || !doing) return null
-  const verdict = verdictOn(takeSays(view.record, take, view.knowledge), fault)
+  const says = takeSays(view.record, take, view.knowledge)
+  const notTaken = notTakenOf(take, says, fault, view.knowledge)
+  const verdict = verdictOn(says, fault, notTaken)
+  const looked = says.filter((s) => fault.shows[s.finding.id] !== undefined)
   const props = { take, state, lesson, verdict }
   return (
     <Section title="What it counts for">
-      <p className="text-kiln mb-2">{VERDICTS[verdict]}</p>
+      <p className="text-kiln mb-2">
+        {VERDICTS[verdict]}
+        {looked.length > 0 && ` Looked at: ${namesOf(looked.map((s) => s.finding))}.`}
+        {notTaken.length > 0 &&
+          ` Not taken in this one: ${namesOf(notTaken)}; play it longer, with what it asks for, and it is.`}
+      </p>
       <div className="space-y-2">
         <AsTry {...props} />
         <AsLook {...props} />
