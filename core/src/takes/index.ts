@@ -14,6 +14,7 @@ export {
   takeSays,
   verdictByRule,
   notTakenOf,
+  whyNotTaken,
   verdictOn,
 } from './takeSays'
-export type { TakeSays, TakeVerdict } from './takeSays'
+export type { TakeSays, TakeVerdict, WhyNotTaken } from './takeSays'

@@ -13,6 +13,7 @@ import {
   takeSays,
   verdictByRule,
   verdictOn,
+  whyNotTaken,
 } from './index'
 import type { StudentRecord } from '../record'
 import type { Take, TakeMeasure, TakeReading } from './index'
@@ -355,6 +356,18 @@ describe('what it says of a fault', () => {
     const both = [...onlyThumb, says('a', false, true)]
     expect(notTakenOf(take, both, shown, known)).toEqual([])
     expect(verdictOn(both, shown, [])).toBe('clear')
+    const of = (crossing: boolean) => reading([], { of: { crossing } })
+    const why = (name: string, more: object, now: TakeReading) => {
+      const finding = { measured: { by: name, side: 'over', at: 1, ...more } }
+      return whyNotTaken(takeOf(1, now), finding as unknown as Knowledge['findings'][number])
+    }
+    expect(why('rush-before-crossing', {}, of(true))).toBe('too-few-crossings')
+    expect(why('rush-before-crossing', {}, of(false))).toBe('no-crossing')
+    expect(why('unevenness-share', { crossing: true }, of(false))).toBe('no-crossing')
+    expect(why('unevenness-share', { slower: true }, of(true))).toBe('no-slower')
+    expect(why('unevenness-share', {}, of(true))).toBe('too-short')
+    const heard = reading([measure('level', -6)], { analyser: 'tone' })
+    expect(why('level', { against: 'own' }, heard)).toBe('no-usual')
     // What is told is told, whatever else was not looked at.
     expect(verdictOn([says('b', true, false)], shown, missing)).toBe('shows')
   })

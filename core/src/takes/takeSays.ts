@@ -211,6 +211,22 @@ export function notTakenOf(
   })
 }
 
+/** Why a sign could not be told: no crossing was asked, no slower take stands beside, nobody knows the student's usual value, or it was too short. */
+export type WhyNotTaken =
+  'no-crossing' | 'no-slower' | 'no-usual' | 'too-few-crossings' | 'too-short'
+
+const AT_CROSSINGS: readonly string[] = ['rush-before-crossing', 'wait-at-crossing']
+
+/** Of a sign that is among those not taken. */
+export function whyNotTaken(take: Take, { measured }: Finding): WhyNotTaken {
+  const crossing = readingsNow(take).some((r) => r.of?.crossing === true)
+  if (measured?.crossing === true && !crossing) return 'no-crossing'
+  if (measured && AT_CROSSINGS.includes(measured.by))
+    return crossing ? 'too-few-crossings' : 'no-crossing'
+  if (measured?.slower === true) return 'no-slower'
+  return measured?.against === 'own' && measureNow(take, measured.by) ? 'no-usual' : 'too-short'
+}
+
 /** Whether the fault showed in the take: told by one of its signs, clear of all with nothing else told, or neither. */
 export type TakeVerdict = 'shows' | 'clear' | 'cannot-tell'
 

@@ -8,10 +8,11 @@ import {
   takeSays,
   verdictByRule,
   verdictOn,
+  whyNotTaken,
 } from '@vein-mend/core/takes'
 import { restsForPain } from '@vein-mend/core/record'
 import type { CaseState, LessonState } from '@vein-mend/core/record'
-import type { Take, TakeVerdict } from '@vein-mend/core/takes'
+import type { Take, TakeVerdict, WhyNotTaken } from '@vein-mend/core/takes'
 import { useState } from 'react'
 import { useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
@@ -147,6 +148,17 @@ function AsLook({ take, state, lesson, verdict }: Props) {
 const namesOf = (findings: readonly Finding[]) =>
   findings.map((f) => f.text.toLowerCase()).join('; ')
 
+const WHY_NOT_TAKEN: Readonly<Record<WhyNotTaken, string>> = {
+  'no-crossing': 'no crossing is asked in it',
+  'no-slower': 'it needs a slower take beside it',
+  'no-usual': 'two lessons make a usual value, and there are not two',
+  'too-few-crossings': 'it has too few crossings: play two octaves',
+  'too-short': 'it is too short for that: play more of it',
+}
+
+const sayNotTaken = (take: Take, finding: Finding) =>
+  `${finding.text.toLowerCase()} (${WHY_NOT_TAKEN[whyNotTaken(take, finding)]})`
+
 export function Counts({ take }: { take: Take }) {
   const view = useView()
   const lesson = view.record.lessons.find((l) => l.id === take.lesson)
@@ -165,7 +177,7 @@ export function Counts({ take }: { take: Take }) {
         {VERDICTS[verdict]}
         {looked.length > 0 && ` Looked at: ${namesOf(looked.map((s) => s.finding))}.`}
         {notTaken.length > 0 &&
-          ` Not taken in this one: ${namesOf(notTaken)}; play it longer, with what it asks for, and it is.`}
+          ` Not looked at: ${notTaken.map((f) => sayNotTaken(take, f)).join('; ')}.`}
       </p>
       <div className="space-y-2">
         <AsTry {...props} />
