@@ -65,7 +65,10 @@ interface Mixture {
 
 /** All rows of a take under one mixture; each is a chain of its own. */
 function mixtureOf(rows: readonly BeatRow[], clock: number): Mixture {
-  const shortest = Math.min(...rows.flatMap((r) => r.beats))
+  const shortest = rows.reduce(
+    (least, r) => r.beats.reduce((a, b) => Math.min(a, b), least),
+    Infinity,
+  )
   const whites = rows.map(({ ms, beats, columns }) =>
     whitened(
       [...columns, ms],
@@ -122,9 +125,10 @@ function mixed(parts: readonly Part[], degrees: number): Estimate {
   return { value, low: quantile(0.025), high: quantile(0.975) }
 }
 
-const HALVINGS = 40
-/** Mixtures that weigh less say nothing that could be seen. */
-const WEIGHT_LEAST = 1e-9
+/** To a millionth of the interval and finer. */
+const HALVINGS = 24
+/** Mixtures that weigh less move no bound that could be seen. */
+const WEIGHT_LEAST = 1e-4
 
 /** The terms fitted to all rows together. @throws RangeError without more intervals than terms by two */
 export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
@@ -149,11 +153,13 @@ export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
       const value = dot(contrast, best.terms)
       return { value, low: value, high: value }
     }
-    const parts = mixtures.flatMap((m, i): Part[] => {
+    const heard = mixtures.flatMap((m, i): Part[] => {
       const weight = (raw[i] ?? 0) / all
       if (!(weight > WEIGHT_LEAST)) return []
       return [{ weight, value: dot(contrast, m.terms), error: errorOf(m) }]
     })
+    const left = heard.reduce((sum, p) => sum + p.weight, 0)
+    const parts = heard.map((p) => ({ ...p, weight: p.weight / left }))
     return mixed(parts, count - terms)
   }
 }
