@@ -1,9 +1,11 @@
 /** Types of jstat 1.9.6, which ships none: what is used of it. */
-interface Distribution {
-  cdf(value: number, degrees: number): number
-  inv(share: number, degrees: number): number
+declare module 'jstat' {
+  interface Distribution {
+    cdf(value: number, degrees: number): number
+    inv(share: number, degrees: number): number
+  }
+  const library: {
+    readonly jStat: { readonly studentt: Distribution; readonly chisquare: Distribution }
+  }
+  export default library
 }
-declare const library: {
-  readonly jStat: { readonly studentt: Distribution; readonly chisquare: Distribution }
-}
-export default library
