@@ -1,5 +1,6 @@
 /** Estimates from values that follow one another closely, so that neighbours are alike. */
-import { meanOf, sdEstimate } from './spread'
+import { meanOf } from './middle'
+import { sdEstimate } from './spread'
 import type { Estimate } from './spread'
 
 /** Half of a two-sided 95 % interval in standard errors. */

@@ -6,7 +6,7 @@
  * all of them together.
  */
 import { inverseOf } from './curve'
-import { meanOf } from './spread'
+import { meanOf } from './middle'
 import type { Estimate } from './spread'
 import { tBelow, tUpper } from './quantiles'
 

@@ -7,16 +7,8 @@ export type { Curve } from './curve'
 export { RATIO_MOST, ratioOf } from './evidence'
 export { measureOf, UNITS } from './measured'
 export type { Measured, Unit } from './measured'
-export {
-  differenceEstimate,
-  meanEstimate,
-  meanOf,
-  medianOf,
-  nextEstimate,
-  sdEstimate,
-  sdOf,
-  spreadOf,
-} from './spread'
+export { meanOf, medianOf, sdOf, spreadOf } from './middle'
+export { differenceEstimate, meanEstimate, nextEstimate, sdEstimate } from './spread'
 export type { Estimate } from './spread'
 export { isClear, isTold, SIDES } from './threshold'
 export type { Side, Threshold } from './threshold'
