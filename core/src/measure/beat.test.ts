@@ -82,19 +82,37 @@ describe('the pace of a row of intervals', () => {
   })
 })
 
-test('terms of several rows are fitted together: a level each, and what both share', () => {
-  const row = (level: number, other: boolean) => ({
-    ms: [level, level + 30, level, level + 30],
-    beats: [1, 1, 1, 1],
-    columns: [
-      [1, 1, 1, 1].map((x) => (other ? 0 : x)),
-      [1, 1, 1, 1].map((x) => (other ? x : 0)),
-      [0, 1, 0, 1],
-    ],
+describe('several rows', () => {
+  const ones = [1, 1, 1, 1, 1, 1]
+  const odd = [0, 1, 0, 1, 0, 1]
+  const row = (level: number, extra: number) => ({
+    ms: ones.map((_, i) => level + (odd[i] ?? 0) * extra),
+    beats: ones,
+    own: [ones],
+    shared: [odd],
   })
-  const fitted = fitBeats([row(400, false), row(500, true)])
-  expect(fitted([1, 0, 0]).value).toBeCloseTo(400, 6)
-  expect(fitted([0, 1, 0]).value).toBeCloseTo(500, 6)
-  expect(fitted([0, 0, 1]).value).toBeCloseTo(30, 6)
-  expect(fitted([-1, 1, 0]).value).toBeCloseTo(100, 6)
+
+  test('keep a level each, and what they share is told of all of them', () => {
+    const fitted = fitBeats([row(400, 30), row(500, 30), row(650, 30)])
+    expect(fitted([1]).value).toBeCloseTo(30, 6)
+    expect(fitBeats([row(400, 20), row(500, 40)])([1]).value).toBeCloseTo(30, 6)
+  })
+
+  test('with their levels taken out say the same as with all terms fitted at once', () => {
+    const rng = seededRng(12)
+    const noisy = (level: number) => ({
+      ...row(level, 30),
+      ms: row(level, 30).ms.map((x) => x + 5 * normal(rng)),
+    })
+    const [a, b] = [noisy(400), noisy(520)]
+    const zeros = ones.map(() => 0)
+    const apart = fitBeats([a, b])([1])
+    const atOnce = fitBeats([
+      { ...a, own: [], shared: [ones, zeros, odd] },
+      { ...b, own: [], shared: [zeros, ones, odd] },
+    ])([0, 0, 1])
+    expect(apart.value).toBeCloseTo(atOnce.value, 6)
+    expect(apart.low).toBeCloseTo(atOnce.low, 3)
+    expect(apart.high).toBeCloseTo(atOnce.high, 3)
+  })
 })

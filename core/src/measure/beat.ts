@@ -10,15 +10,20 @@ import { meanOf } from './middle'
 import type { Estimate } from './spread'
 import { tBelow, tUpper } from './quantiles'
 
-/** A row of intervals: how long each was, how long it was asked to be in beats, and what is fitted to it, term by term. */
+/** By how much one of a term lengthens each interval of a row. */
+type Column = readonly number[]
+
+/** A row of intervals: how long each was, how long it was asked to be in beats, and what is fitted to it. */
 export interface BeatRow {
   readonly ms: readonly number[]
   readonly beats: readonly number[]
-  /** For each term by how much one of it lengthens each interval. */
-  readonly columns: readonly (readonly number[])[]
+  /** Terms of this row alone, as its levels: they are taken out of it, row by row, and not told. */
+  readonly own: readonly Column[]
+  /** Terms that all rows share, the same ones in each. */
+  readonly shared: readonly Column[]
 }
 
-/** What was fitted: a value with its 95 % interval for any sum of the terms. */
+/** What was fitted: a value with its 95 % interval for any sum of the shared terms. */
 export type FittedBeats = (contrast: readonly number[]) => Estimate
 
 /** Shares of the clock in the variance of an interval that are weighed. */
@@ -31,31 +36,99 @@ const beforehand = (clock: number) => 0.1 + clock
 /** Below this the row is exactly even: a machine's, to whom no interval belongs. */
 const NOTHING_MS = 1e-6
 
-/**
- * Rows solved against the lower triangle of the tridiagonal covariance, and the logarithm of its determinant. The
- * clock's variance goes with the length of the interval; a finger's is its own, whatever is played.
- */
-function whitened(rows: readonly (readonly number[])[], lengths: readonly number[], clock: number) {
-  const finger = (1 - clock) / 2
-  const made = rows.map((row) => [...row])
-  let logDet = 0
-  let below = 0
-  lengths.forEach((length, k) => {
-    const variance = clock * length + 2 * finger - below * below
-    const diagonal = Math.sqrt(Math.max(variance, 1e-12))
-    for (const row of made) {
-      row[k] = ((row[k] ?? 0) - (k === 0 ? 0 : below * (row[k - 1] ?? 0))) / diagonal
-    }
-    logDet += 2 * Math.log(diagonal)
-    below = -finger / diagonal
-  })
-  return { rows: made, logDet }
-}
-
 const dot = (a: readonly number[], b: readonly number[]) =>
   a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)
 
-/** What one mixture says. */
+/** A row ready to be asked under any mixture: interval by interval its own terms, the shared ones, and how long it was. */
+interface Prepared {
+  readonly values: Float64Array
+  readonly count: number
+  readonly own: number
+  readonly lengths: Float64Array
+}
+
+function prepared(rows: readonly BeatRow[]): readonly Prepared[] {
+  const shortest = rows.reduce(
+    (least, r) => r.beats.reduce((a, b) => Math.min(a, b), least),
+    Infinity,
+  )
+  return rows.map(({ ms, beats, own, shared }) => {
+    const columns = [...own, ...shared, ms]
+    const count = columns.length
+    const values = new Float64Array(count * ms.length)
+    columns.forEach((column, c) => column.forEach((value, k) => (values[k * count + c] = value)))
+    const lengths = Float64Array.from(beats, (x) => x / shortest)
+    return { values, count, own: own.length, lengths }
+  })
+}
+
+/** Sums of products of columns, line by line, and a logarithm of a determinant. */
+interface Products {
+  readonly of: Float64Array
+  readonly logDet: number
+}
+
+/** Room for the sums of one row, used again for the next. */
+interface Scratch {
+  readonly of: Float64Array
+  readonly now: Float64Array
+}
+
+/**
+ * Products of all columns with each other, each solved against the lower triangle of the tridiagonal covariance, and the
+ * logarithm of its determinant. The clock's variance goes with the length of the interval; a finger's is its own,
+ * whatever is played. A take has thousands of intervals and thirteen mixtures: nothing is kept of an interval but its sums.
+ */
+function productsUnder(
+  { values, count, lengths }: Prepared,
+  clock: number,
+  { of, now }: Scratch,
+): Products {
+  const finger = (1 - clock) / 2
+  of.fill(0)
+  now.fill(0)
+  let [logDet, below] = [0, 0]
+  for (let k = 0; k < lengths.length; k++) {
+    const variance = clock * (lengths[k] as number) + 2 * finger - below * below
+    const diagonal = Math.sqrt(Math.max(variance, 1e-12))
+    for (let c = 0; c < count; c++) {
+      const white = ((values[k * count + c] as number) - below * (now[c] as number)) / diagonal
+      now[c] = white
+      for (let d = 0; d <= c; d++) {
+        const at = c * count + d
+        of[at] = (of[at] as number) + white * (now[d] as number)
+      }
+    }
+    logDet += 2 * Math.log(diagonal)
+    below = -finger / diagonal
+  }
+  for (let c = 0; c < count; c++) {
+    for (let d = c + 1; d < count; d++) of[c * count + d] = of[d * count + c] as number
+  }
+  return { of, logDet }
+}
+
+/**
+ * The first so many columns taken out of the others: the same as all fitted at once (R. Frisch and F. V. Waugh,
+ * Econometrica 1, 1933; by Schur's complement), and it takes no longer for many rows than they are long.
+ */
+function takeOut({ of, logDet }: Products, count: number, first: number): Products {
+  let log = logDet
+  for (let p = 0; p < first; p++) {
+    const pivot = of[p * count + p] ?? 0
+    log += Math.log(pivot)
+    for (let i = p + 1; i < count; i++) {
+      const share = (of[i * count + p] ?? 0) / pivot
+      for (let j = p + 1; j < count; j++) {
+        const at = i * count + j
+        of[at] = (of[at] ?? 0) - share * (of[p * count + j] ?? 0)
+      }
+    }
+  }
+  return { of, logDet: log }
+}
+
+/** What one mixture says of the shared terms. */
 interface Mixture {
   readonly logWeight: number
   readonly terms: readonly number[]
@@ -64,37 +137,30 @@ interface Mixture {
 }
 
 /** All rows of a take under one mixture; each is a chain of its own. */
-function mixtureOf(rows: readonly BeatRow[], clock: number): Mixture {
-  const shortest = rows.reduce(
-    (least, r) => r.beats.reduce((a, b) => Math.min(a, b), least),
-    Infinity,
-  )
-  const whites = rows.map(({ ms, beats, columns }) =>
-    whitened(
-      [...columns, ms],
-      beats.map((x) => x / shortest),
-      clock,
-    ),
-  )
-  const joined = (whites[0]?.rows ?? []).map((_, t) => whites.flatMap((w) => w.rows[t] ?? []))
-  const [columns, ms] = [joined.slice(0, -1), joined.at(-1) ?? []]
-  const { inverse, logDet } = inverseOf(columns.map((a) => columns.map((b) => dot(a, b))))
-  const terms = inverse.map((row) =>
-    dot(
-      row,
-      columns.map((c) => dot(c, ms)),
-    ),
-  )
-  const rest = ms.map(
-    (v, i) => v - columns.reduce((sum, c, t) => sum + (terms[t] ?? 0) * (c[i] ?? 0), 0),
-  )
-  const degrees = ms.length - columns.length
-  const squares = dot(rest, rest)
-  const all = whites.reduce((sum, w) => sum + w.logDet, 0)
+function mixtureOf(rows: readonly Prepared[], degrees: number, clock: number): Mixture {
+  const shared = (rows[0]?.count ?? 0) - (rows[0]?.own ?? 0)
+  const sums = Array.from({ length: shared }, () => new Array<number>(shared).fill(0))
+  const most = rows.reduce((count, r) => Math.max(count, r.count), 0)
+  const scratch = { of: new Float64Array(most * most), now: new Float64Array(most) }
+  let logDets = 0
+  for (const row of rows) {
+    const { count, own } = row
+    const { of, logDet } = takeOut(productsUnder(row, clock, scratch), count, own)
+    logDets += logDet
+    sums.forEach((line, i) =>
+      line.forEach((_, j) => {
+        line[j] = (line[j] ?? 0) + (of[(own + i) * count + own + j] ?? 0)
+      }),
+    )
+  }
+  const withMs = sums.at(-1) ?? []
+  const { inverse, logDet } = inverseOf(sums.slice(0, -1).map((row) => row.slice(0, -1)))
+  const terms = inverse.map((row) => dot(row, withMs))
+  const rest = Math.max(0, (withMs.at(-1) ?? 0) - dot(terms, withMs))
   return {
-    logWeight: -0.5 * (all + logDet + degrees * Math.log(squares)),
+    logWeight: -0.5 * (logDets + logDet + degrees * Math.log(rest)),
     terms,
-    covariance: inverse.map((row) => row.map((x) => (x * squares) / degrees)),
+    covariance: inverse.map((row) => row.map((x) => (x * rest) / degrees)),
   }
 }
 
@@ -132,10 +198,12 @@ const WEIGHT_LEAST = 1e-4
 
 /** The terms fitted to all rows together. @throws RangeError without more intervals than terms by two */
 export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
-  const terms = rows[0]?.columns.length ?? 0
   const count = rows.reduce((sum, r) => sum + r.ms.length, 0)
-  if (count < terms + 2) throw new RangeError(`${count} intervals for ${terms} terms`)
-  const mixtures = CLOCK_SHARES.map((clock) => mixtureOf(rows, clock))
+  const terms = rows.reduce((sum, r) => sum + r.own.length, rows[0]?.shared.length ?? 0)
+  const degrees = count - terms
+  if (degrees < 2) throw new RangeError(`${count} intervals for ${terms} terms`)
+  const ready = prepared(rows)
+  const mixtures = CLOCK_SHARES.map((clock) => mixtureOf(ready, degrees, clock))
   const best = mixtures.reduce((a, b) => (b.logWeight > a.logWeight ? b : a))
   const raw = mixtures.map(
     (m, i) => beforehand(CLOCK_SHARES[i] ?? 0) * Math.exp(m.logWeight - best.logWeight),
@@ -160,9 +228,11 @@ export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
     })
     const left = heard.reduce((sum, p) => sum + p.weight, 0)
     const parts = heard.map((p) => ({ ...p, weight: p.weight / left }))
-    return mixed(parts, count - terms)
+    return mixed(parts, degrees)
   }
 }
+
+const sumOf = (xs: readonly number[]) => xs.reduce((sum, x) => sum + x, 0)
 
 /** Milliseconds to a beat in the middle of the row, and by how much more each beat takes the longer it goes on. */
 export interface Pace {
@@ -184,12 +254,16 @@ function placesOf(beats: readonly number[]): readonly number[] {
 }
 
 /** The pace of a row of at least four intervals, with a steady change of it. @throws RangeError with fewer */
-export function paceOf({ ms, beats }: Omit<BeatRow, 'columns'>): Pace {
+export function paceOf({ ms, beats }: Pick<BeatRow, 'ms' | 'beats'>): Pace {
   const places = placesOf(beats)
   const bent = beats.map((x, i) => x * (places[i] ?? 0))
-  const fitted = fitBeats([{ ms, beats, columns: [beats, bent] }])
+  // About their mean: of the squares of large numbers little would be left of what they scatter.
+  const mean = sumOf(ms) / sumOf(beats)
+  const aside = ms.map((x, i) => x - mean * (beats[i] ?? 0))
+  const fitted = fitBeats([{ ms: aside, beats, own: [], shared: [beats, bent] }])
+  const { value, low, high } = fitted([1, 0])
   return {
-    beatMs: fitted([1, 0]),
+    beatMs: { value: mean + value, low: mean + low, high: mean + high },
     slope: fitted([0, 1]),
     ends: [places[0] ?? 0, places.at(-1) ?? 0],
   }

@@ -5,7 +5,11 @@ declare module 'jstat' {
     inv(share: number, degrees: number): number
   }
   const library: {
-    readonly jStat: { readonly studentt: Distribution; readonly chisquare: Distribution }
+    readonly jStat: {
+      readonly studentt: Distribution
+      readonly chisquare: Distribution
+      readonly normal: { cdf(value: number, mean: number, deviation: number): number }
+    }
   }
   export default library
 }

@@ -23,3 +23,9 @@ test.each([
   expect(degrees * shares.low).toBeCloseTo(low, 3)
   expect(degrees * shares.high).toBeCloseTo(high, 3)
 })
+
+test('with very many degrees Student’s t is the normal, to a thousandth', () => {
+  // 1.646379 of 1,000 degrees leaves 5 in a hundred above (the same handbook: 1.646).
+  expect(tBelow(1.646379, 1000)).toBeCloseTo(0.95, 3)
+  expect(tBelow(1.646379, 999)).toBeCloseTo(0.95, 5)
+})

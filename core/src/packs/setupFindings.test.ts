@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest'
-import { asksSeveral, knowledgeAsNow, setupFindings, wrongParts } from './index'
+import { asksSeveral, knowledgeAsNow, setupFindings, wrongNamed, wrongParts } from './index'
 import type { KeptKnowledge, Knowledge, SetupCheck, SetupPoint } from './index'
 import { partsOf } from './setupParts'
 
@@ -57,6 +57,14 @@ describe('a point that can be not right in several ways', () => {
       ['slopes', 'absent'],
       ['climbs', 'marked'],
     ])
+  })
+
+  test('is added to without losing what was named before, in whichever way', () => {
+    const points = { height: 'wrong', hold: 'wrong', feet: 'wrong' } as const
+    const said = { points, numbers: {}, ways: { height: 'climbs' }, wrong: { hold: ['thumb'] } }
+    // The only part of a point needs no naming.
+    expect(wrongNamed(knowledge.setup, said)).toEqual({ height: ['too-low'], hold: ['thumb'] })
+    expect(wrongNamed(knowledge.setup, { ...said, points: { height: 'right' } })).toEqual({})
   })
 
   test('whose part no sign says is kept and is evidence of nothing', () => {

@@ -56,6 +56,18 @@ export function wrongParts(point: SetupPoint, check: SetupCheck): readonly Setup
   return point.parts.filter((p) => named.includes(p.id) || (way !== undefined && p.finding === way))
 }
 
+/** All that was named as not right, by point, as it is said today: an older way of saying it stands as its part. */
+export function wrongNamed(
+  setup: readonly SetupPoint[],
+  check: SetupCheck,
+): Readonly<Record<string, readonly string[]>> {
+  const named = setup.flatMap((point) => {
+    const parts = point.parts.length > 1 ? wrongParts(point, check).map((p) => p.id) : []
+    return parts.length > 0 ? [[point.id, parts] as const] : []
+  })
+  return Object.fromEntries(named)
+}
+
 function ofPoint(point: SetupPoint, check: SetupCheck): SetupSays[] {
   const found = check.points[point.id]
   const wrong = wrongParts(point, check)

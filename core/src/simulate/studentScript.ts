@@ -63,7 +63,7 @@ export interface StudentScript {
   readonly settlesWaitingFrom?: number
   /** A stop sign reported in the last lesson. */
   readonly painAtEnd?: string
-  /** Who looked at what was reported, the day before it was, and what may be loaded again for so many days. */
+  /** Who looked at what was reported, on the same day, and what may be loaded again for so many days. */
   readonly lookedAtEnd?: {
     readonly who: LookedBy
     readonly allowed: readonly BodyPart[]

@@ -2,7 +2,7 @@
 import { passesUnder } from './asked'
 import type { Measure } from './measure'
 import type { Run } from './lines'
-import { differenceEstimate, fitBeats, meanOf } from '../measure'
+import { differenceEstimate, fitBeats } from '../measure'
 import type { Estimate } from '../measure'
 
 const THUMB = 1
@@ -32,23 +32,46 @@ interface Step {
   readonly ms: number
   readonly beats: number
   readonly kind: 'rush' | 'wait' | 'usual'
-  readonly way: string
+  readonly way: number
 }
 
-function stepsOf(run: Run, name: number): readonly Step[] {
-  const at = crossingsOf(run)
-  const rushed = new Set(at.flatMap((i) => [i - 1, i - RUSHED]))
-  return run.onsets.slice(1).map((to, k) => {
-    const from = run.onsets[k] ?? to
-    const i = k + 1
-    const kind = at.includes(i) ? 'wait' : rushed.has(i) ? 'rush' : 'usual'
-    const way = `${name} ${directionAt(run, i)}`
-    return { ms: to.onMs - from.onMs, beats: to.beat - from.beat, kind, way }
-  })
+/** A run with crossings, interval by interval. */
+interface Crossed {
+  readonly steps: readonly Step[]
+  readonly ways: readonly number[]
+  readonly count: number
 }
 
 /** Usual intervals of a way below which nobody knows what is usual there. */
 const USUAL_LEAST = 2
+
+/** Null for a run without a crossing, or in whose crossings' way nobody knows what is usual. */
+function crossedRun(run: Run): Crossed | null {
+  const at = new Set(crossingsOf(run))
+  if (at.size === 0) return null
+  const rushed = new Set([...at].flatMap((i) => [i - 1, i - RUSHED]))
+  const steps = run.onsets.slice(1).map((to, k): Step => {
+    const from = run.onsets[k] ?? to
+    const i = k + 1
+    const kind = at.has(i) ? 'wait' : rushed.has(i) ? 'rush' : 'usual'
+    return { ms: to.onMs - from.onMs, beats: to.beat - from.beat, kind, way: directionAt(run, i) }
+  })
+  const ways = [...new Set(steps.map((s) => s.way))]
+  const of = (way: number, kind: Step['kind']) =>
+    steps.filter((s) => s.way === way && s.kind === kind).length
+  const isKnown = (way: number) => of(way, 'wait') === 0 || of(way, 'usual') >= USUAL_LEAST
+  return ways.every(isKnown) ? { steps, ways, count: at.size } : null
+}
+
+/** Milliseconds to a beat in the usual intervals of the ways that have crossings. */
+function usualBeatMs(runs: readonly Crossed[]): number {
+  const usual = runs.flatMap(({ steps, ways }) => {
+    const crossing = ways.filter((w) => steps.some((s) => s.way === w && s.kind === 'wait'))
+    return steps.filter((s) => s.kind === 'usual' && crossing.includes(s.way))
+  })
+  const sum = (of: (s: Step) => number) => usual.reduce((all, s) => all + of(s), 0)
+  return sum((s) => s.ms) / sum((s) => s.beats)
+}
 
 /**
  * By which share the intervals before a crossing, and at it, are shorter or longer than the others of the same way of the
@@ -56,31 +79,23 @@ const USUAL_LEAST = 2
  * of it is fitted together, under an inner clock that wanders and fingers that do not; see `fitBeats`.
  */
 export function crossings(runs: readonly Run[]): readonly Measure[] {
-  const count = runs.reduce((sum, run) => sum + crossingsOf(run).length, 0)
+  const crossed = runs.flatMap((run) => crossedRun(run) ?? [])
+  const count = crossed.reduce((sum, run) => sum + run.count, 0)
   if (count < CROSSINGS_LEAST) return []
-  const rows = runs.map(stepsOf)
-  const all = rows.flat()
-  const ways = [...new Set(all.map((s) => s.way))]
-  const crossed = ways.filter((way) => all.some((s) => s.way === way && s.kind === 'wait'))
-  const isKnown = (way: string) =>
-    all.filter((s) => s.way === way && s.kind === 'usual').length >= USUAL_LEAST
-  if (!crossed.every(isKnown)) return []
-  const is = (yes: boolean, step: Step) => (yes ? step.beats : 0)
+  const where = (steps: readonly Step[], is: (step: Step) => boolean) =>
+    steps.map((s) => (is(s) ? s.beats : 0))
+  const usual = usualBeatMs(crossed)
   const fitted = fitBeats(
-    rows.map((steps) => ({
-      ms: steps.map((s) => s.ms),
+    crossed.map(({ steps, ways }) => ({
+      // About what is usual: each way takes up the rest of its level.
+      ms: steps.map((s) => s.ms - usual * s.beats),
       beats: steps.map((s) => s.beats),
-      columns: [
-        ...ways.map((way) => steps.map((s) => is(s.way === way, s))),
-        ...(['rush', 'wait'] as const).map((kind) => steps.map((s) => is(s.kind === kind, s))),
-      ],
+      own: ways.map((way) => where(steps, (s) => s.way === way)),
+      shared: (['rush', 'wait'] as const).map((kind) => where(steps, (s) => s.kind === kind)),
     })),
   )
-  const usual = meanOf(
-    crossed.map((way) => fitted(ways.map((w) => (w === way ? 1 : 0)).concat(0, 0)).value),
-  )
   const share = (rush: number, wait: number): Estimate => {
-    const { value, low, high } = fitted([...ways.map(() => 0), rush, wait])
+    const { value, low, high } = fitted([rush, wait])
     return { value: value / usual, low: low / usual, high: high / usual }
   }
   const about = { unit: 'share', count } as const

@@ -127,6 +127,11 @@ describe('a roll of eighty strokes', () => {
     expect(value(bounced(strokes), 'roll-hands-accent')).toBeCloseTo(-12, 0)
   })
 
+  test('in which every stroke bounces is too short to say anything of', () => {
+    const short = rolled(9, seededRng(6)).flatMap((s) => [s, { ...s, onMs: s.onMs + 8 }])
+    expect(measureRoll(short)).toEqual([])
+  })
+
   test('that limps is told as limping, with a stroke missing too', () => {
     const limping = rolled(80, seededRng(5)).map((s, i) =>
       i % 2 === 1 ? { ...s, onMs: s.onMs + 14 } : s,

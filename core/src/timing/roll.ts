@@ -58,7 +58,9 @@ function rollsOf(played: readonly PlayedNote[]): readonly (readonly Stroke[])[] 
     if (gap === undefined || gap > STOP_TIMES * usual) rolls.push([])
     rolls.at(-1)?.push(stroke)
   })
-  return rolls.filter((r) => r.length >= STROKES_LEAST).map(placed)
+  // Bounces are no strokes: what is left of a roll after them has to be long enough.
+  const longEnough = (r: readonly unknown[]) => r.length >= STROKES_LEAST
+  return rolls.filter(longEnough).map(placed).filter(longEnough)
 }
 
 function lineOf(roll: readonly Stroke[]): Curve {

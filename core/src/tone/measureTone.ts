@@ -66,12 +66,13 @@ const nearestMidi = (hz: number, a4: number) => Math.round(69 + 12 * Math.log2(h
 function meantFor(
   found: readonly SoundedNote[],
   { notes, a4 }: ToneAsked,
+  tuning: number,
 ): readonly (number | null)[] {
   if (notes.length === 0) return found.map(({ hz }) => (hz === null ? null : nearestMidi(hz, a4)))
   const pitches = new Set(notes.map((n) => n.midi))
   const [only] = pitches
   if (pitches.size === 1 && only !== undefined) return found.map(() => only)
-  const played = asPlayed(found, a4 * tuningOf(found, notes, a4))
+  const played = asPlayed(found, a4 * tuning)
   const { matched, wrong } = align(inOrder(played), notes)
   const meant = new Map([...matched, ...wrong].map((m) => [m.played, m.asked.midi]))
   return played.map((p) => meant.get(p) ?? p.midi)
@@ -114,9 +115,10 @@ function measured(
   ear: Ear,
   asked: ToneAsked,
   found: readonly SoundedNote[],
+  tuning: number,
   onShare: (share: number) => void,
 ): readonly ToneNote[] {
-  const midis = meantFor(found, asked)
+  const midis = meantFor(found, asked, tuning)
   const notes = found.flatMap((note, i) => {
     const midi = midis[i]
     onShare(FOUND_SHARE + ((1 - FOUND_SHARE) * i) / found.length)
@@ -136,7 +138,8 @@ export function measureTone(
   const together = asksTogether(asked.notes)
   const found = notesIn(ear, asked, together)
   onShare(FOUND_SHARE)
-  const notes = together ? [] : measured(ear, asked, found, onShare)
+  const tuning = tuningOf(found, asked.notes, asked.a4)
+  const notes = together ? [] : measured(ear, asked, found, tuning, onShare)
   const plain = { clipped, together }
   const sounding = stretchesOf(ear.levels)
   if (sounding.length === 0) {
@@ -150,7 +153,6 @@ export function measureTone(
   }
   const tones =
     notes.length === 0 ? [] : toneMeasures(notes, clipped > CLIPPED_MOST, asked.notes.length > 0)
-  const tuned = asked.a4 * tuningOf(found, asked.notes, asked.a4)
-  const timing = soundTiming(found, asked.notes, asked.sounding, tuned)
+  const timing = soundTiming(found, asked.notes, asked.sounding, asked.a4 * tuning)
   return { notes, measures: [...tones, ...timing], notHeard: null, ...plain }
 }

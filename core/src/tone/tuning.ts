@@ -9,12 +9,19 @@ const NOTES_LEAST = 4
 /** Semitones by which the whole may lie higher or lower than it was asked: a room, an instrument or a hand that is off. */
 const SEMITONES = [0, 1, -1] as const
 
-/** Where on the way from one semitone to the next the notes lie together, cents in [-50, 50): the middle on a circle. */
-function asideOf(hz: readonly number[], a4: number): number {
+/** How nearly the notes lie together for there to be anything they share, 1 being all in one place; our choice. */
+const TOGETHER_LEAST = 0.7
+/** Of the notes so many have to go up with those asked. */
+const MATCHED_LEAST = 0.5
+
+/** Where between two semitones the notes lie together, cents in [-50, 50): the middle on a circle; null where they do not. */
+function asideOf(hz: readonly number[], a4: number): number | null {
   const angles = hz.map((h) => 2 * Math.PI * 12 * Math.log2(h / a4))
   const mean = (of: (angle: number) => number) =>
     angles.reduce((sum, angle) => sum + of(angle), 0) / angles.length
-  return (100 * Math.atan2(mean(Math.sin), mean(Math.cos))) / (2 * Math.PI)
+  const [across, along] = [mean(Math.sin), mean(Math.cos)]
+  if (Math.hypot(across, along) < TOGETHER_LEAST) return null
+  return (100 * Math.atan2(across, along)) / (2 * Math.PI)
 }
 
 /**
@@ -29,12 +36,16 @@ export function tuningOf(
 ): number {
   const hz = found.flatMap((n) => (n.hz === null ? [] : [n.hz]))
   if (hz.length < NOTES_LEAST || new Set(asked.map((n) => n.midi)).size < 2) return 1
+  const matchedAt = (times: number) =>
+    align(inOrder(asPlayed(found, a4 * times)), asked).matched.length
   const aside = asideOf(hz, a4)
+  if (aside === null) return 1
   const [best] = SEMITONES.map((semitone) => {
     const cents = aside + 100 * semitone
     const times = 2 ** (cents / 1200)
-    const { matched } = align(inOrder(asPlayed(found, a4 * times)), asked)
-    return { times, cents, matched: matched.length }
+    return { times, cents, matched: matchedAt(times) }
   }).toSorted((a, b) => b.matched - a.matched || Math.abs(a.cents) - Math.abs(b.cents))
-  return best?.times ?? 1
+  // Only what makes more notes right is taken for a tuning: of notes that share nothing there is none.
+  const enough = best && best.matched >= MATCHED_LEAST * hz.length
+  return enough && best.matched > matchedAt(1) ? best.times : 1
 }

@@ -1,5 +1,5 @@
 /** What the set-up said, among the signs: what was not right, part by part, and what therefore is not there. */
-import { wrongParts } from '@vein-mend/core/packs'
+import { wrongNamed, wrongParts } from '@vein-mend/core/packs'
 import type { SetupPart, SetupPoint } from '@vein-mend/core/packs'
 import { setupSaid } from '@vein-mend/core/record'
 import type { FoundSetup } from '@vein-mend/core/record'
@@ -37,6 +37,7 @@ interface WrongProps {
 function WrongPart({ setup, point, part }: WrongProps & { part: SetupPart }) {
   const lesson = useLesson()
   const answer = useAnswers(setup)
+  const named = wrongNamed(useView().knowledge.setup, setup)
   const takeBack = () => {
     const left = wrongParts(point, setup)
       .map((p) => p.id)
@@ -47,7 +48,7 @@ function WrongPart({ setup, point, part }: WrongProps & { part: SetupPart }) {
     answer(
       {
         points: left.length > 0 ? setup.points : others,
-        wrong: { ...setup.wrong, [point.id]: left },
+        wrong: { ...named, [point.id]: left },
       },
       `Taken back: ${part.say}`,
     )
@@ -78,6 +79,7 @@ function WrongPart({ setup, point, part }: WrongProps & { part: SetupPart }) {
 function AskWhich({ setup, point }: WrongProps) {
   const lesson = useLesson()
   const answer = useAnswers(setup)
+  const named = wrongNamed(useView().knowledge.setup, setup)
   return (
     <li className="border-line border-b py-1">
       <span className="text-kiln text-sm">set-up</span> {point.ask} Not right
@@ -86,10 +88,7 @@ function AskWhich({ setup, point }: WrongProps) {
           point={point}
           chosen={[]}
           onChange={(parts) =>
-            answer(
-              { points: setup.points, wrong: { ...setup.wrong, [point.id]: parts } },
-              'Set-up kept',
-            )
+            answer({ points: setup.points, wrong: { ...named, [point.id]: parts } }, 'Set-up kept')
           }
         />
       ) : (

@@ -1,6 +1,6 @@
 /** Set-up before sound: the pack's points, with numbers where they can be taken, against last time. */
 import { useView, useLesson } from '../../data/studentContext'
-import { rightBand } from '@vein-mend/core/packs'
+import { rightBand, wrongNamed } from '@vein-mend/core/packs'
 import type { PointFound, SetupPoint } from '@vein-mend/core/packs'
 import { factsOf } from '@vein-mend/core/record'
 import { lastSetup, setupDue } from '@vein-mend/core/standing'
@@ -27,11 +27,12 @@ interface Draft {
 }
 
 /** What was kept in this lesson, to be added to: a set-up kept again stands in place of the one before. */
-function draftOf(found: FoundSetup | undefined): Draft {
+function draftOf(found: FoundSetup | undefined, setup: readonly SetupPoint[]): Draft {
   if (!found) return { points: {}, numbers: {} }
-  const { points, numbers, wrong } = found
+  const { points, numbers } = found
+  const wrong = wrongNamed(setup, found)
   const typed = Object.entries(numbers).map(([id, value]) => [id, String(value)] as const)
-  return { points, numbers: Object.fromEntries(typed), ...(wrong ? { wrong } : {}) }
+  return { points, numbers: Object.fromEntries(typed), wrong }
 }
 
 function sayWhy({ why, weeks }: DuePoint): string {
@@ -146,7 +147,10 @@ function useSetup() {
   const [place, keepPlace] = useKept(`setup-place-${lesson.id}`, 'studio')
   const at: Place = place === 'home' ? 'home' : 'studio'
   const [text, keepText] = useKept(`setup-${lesson.id}-${at}`)
-  const kept = draftOf(lesson.setups.find((s) => s.place === at))
+  const kept = draftOf(
+    lesson.setups.find((s) => s.place === at),
+    view.knowledge.setup,
+  )
   const draft = text === '' ? kept : (JSON.parse(text) as Draft)
   const change = (next: Draft) => keepText(JSON.stringify(next))
   const judged = view.knowledge.setup.filter((p) => p.parts.length > 0)
