@@ -39,7 +39,9 @@ const NOTHING_MS = 1e-6
 const dot = (a: readonly number[], b: readonly number[]) =>
   a.reduce((sum, x, i) => sum + x * (b[i] ?? 0), 0)
 
-/** A row ready to be asked under any mixture: interval by interval its own terms, the shared ones, and how long it was. */
+const sumOf = (xs: readonly number[]) => xs.reduce((sum, x) => sum + x, 0)
+
+/** A row ready to be asked under any mixture: column by column its own terms, the shared ones, and how long it was. */
 interface Prepared {
   readonly values: Float64Array
   readonly count: number
@@ -54,11 +56,10 @@ function prepared(rows: readonly BeatRow[]): readonly Prepared[] {
   )
   return rows.map(({ ms, beats, own, shared }) => {
     const columns = [...own, ...shared, ms]
-    const count = columns.length
-    const values = new Float64Array(count * ms.length)
-    columns.forEach((column, c) => column.forEach((value, k) => (values[k * count + c] = value)))
+    const values = new Float64Array(columns.length * ms.length)
+    columns.forEach((column, c) => values.set(column, c * ms.length))
     const lengths = Float64Array.from(beats, (x) => x / shortest)
-    return { values, count, own: own.length, lengths }
+    return { values, count: columns.length, own: own.length, lengths }
   })
 }
 
@@ -68,42 +69,66 @@ interface Products {
   readonly logDet: number
 }
 
-/** Room for the sums of one row, used again for the next. */
+/** Room for one row, used again for the next: its sums, its columns solved, and the lines of the triangle. */
 interface Scratch {
   readonly of: Float64Array
-  readonly now: Float64Array
+  readonly white: Float64Array
+  readonly below: Float64Array
+  readonly scale: Float64Array
 }
 
-/**
- * Products of all columns with each other, each solved against the lower triangle of the tridiagonal covariance, and the
- * logarithm of its determinant. The clock's variance goes with the length of the interval; a finger's is its own,
- * whatever is played. A take has thousands of intervals and thirteen mixtures: nothing is kept of an interval but its sums.
- */
+function scratchFor(rows: readonly Prepared[]): Scratch {
+  const columns = rows.reduce((most, r) => Math.max(most, r.count), 0)
+  const longest = rows.reduce((most, r) => Math.max(most, r.lengths.length), 0)
+  return {
+    of: new Float64Array(columns * columns),
+    white: new Float64Array(columns * longest),
+    below: new Float64Array(longest),
+    scale: new Float64Array(longest),
+  }
+}
+
+/** The lower triangle of the tridiagonal covariance, line by line, and the logarithm of its determinant. */
+function triangle(lengths: Float64Array, clock: number, { below, scale }: Scratch): number {
+  const finger = (1 - clock) / 2
+  let [logDet, beside] = [0, 0]
+  for (let k = 0; k < lengths.length; k++) {
+    // The clock's variance goes with the length of the interval; a finger's is its own, whatever is played.
+    const variance = clock * (lengths[k] as number) + 2 * finger - beside * beside
+    const diagonal = Math.sqrt(Math.max(variance, 1e-12))
+    below[k] = beside
+    scale[k] = 1 / diagonal
+    logDet += 2 * Math.log(diagonal)
+    beside = -finger / diagonal
+  }
+  return logDet
+}
+
+/** Products of all columns with each other, each solved against the lower triangle of the covariance. */
 function productsUnder(
   { values, count, lengths }: Prepared,
   clock: number,
-  { of, now }: Scratch,
+  scratch: Scratch,
 ): Products {
-  const finger = (1 - clock) / 2
-  of.fill(0)
-  now.fill(0)
-  let [logDet, below] = [0, 0]
-  for (let k = 0; k < lengths.length; k++) {
-    const variance = clock * (lengths[k] as number) + 2 * finger - below * below
-    const diagonal = Math.sqrt(Math.max(variance, 1e-12))
-    for (let c = 0; c < count; c++) {
-      const white = ((values[k * count + c] as number) - below * (now[c] as number)) / diagonal
-      now[c] = white
-      for (let d = 0; d <= c; d++) {
-        const at = c * count + d
-        of[at] = (of[at] as number) + white * (now[d] as number)
-      }
-    }
-    logDet += 2 * Math.log(diagonal)
-    below = -finger / diagonal
-  }
+  const { of, white, below, scale } = scratch
+  const logDet = triangle(lengths, clock, scratch)
+  const long = lengths.length
   for (let c = 0; c < count; c++) {
-    for (let d = c + 1; d < count; d++) of[c * count + d] = of[d * count + c] as number
+    const from = c * long
+    let before = 0
+    for (let k = 0; k < long; k++) {
+      before = ((values[from + k] as number) - (below[k] as number) * before) * (scale[k] as number)
+      white[from + k] = before
+    }
+    for (let d = 0; d <= c; d++) {
+      const other = d * long
+      let sum = 0
+      for (let k = 0; k < long; k++) {
+        sum += (white[from + k] as number) * (white[other + k] as number)
+      }
+      of[c * count + d] = sum
+      of[d * count + c] = sum
+    }
   }
   return { of, logDet }
 }
@@ -137,11 +162,14 @@ interface Mixture {
 }
 
 /** All rows of a take under one mixture; each is a chain of its own. */
-function mixtureOf(rows: readonly Prepared[], degrees: number, clock: number): Mixture {
+function mixtureOf(
+  rows: readonly Prepared[],
+  degrees: number,
+  clock: number,
+  scratch: Scratch,
+): Mixture {
   const shared = (rows[0]?.count ?? 0) - (rows[0]?.own ?? 0)
   const sums = Array.from({ length: shared }, () => new Array<number>(shared).fill(0))
-  const most = rows.reduce((count, r) => Math.max(count, r.count), 0)
-  const scratch = { of: new Float64Array(most * most), now: new Float64Array(most) }
   let logDets = 0
   for (const row of rows) {
     const { count, own } = row
@@ -196,6 +224,49 @@ const HALVINGS = 24
 /** Mixtures that weigh less move no bound that could be seen. */
 const WEIGHT_LEAST = 1e-4
 
+/** Mixtures that are less likely than the likeliest by so much weigh nothing, and so do those beyond them. */
+const LOG_LESS = 16
+
+/**
+ * From which share the likeliest is looked for: neighbouring intervals go against each other by half of what is the
+ * fingers' (Wing and Kristofferson 1973). It only saves steps.
+ */
+function firstGuess(rows: readonly BeatRow[]): number {
+  let [own, beside] = [0, 0]
+  for (const { ms, beats } of rows) {
+    const pace = sumOf(ms) / sumOf(beats)
+    const aside = ms.map((x, i) => x - pace * (beats[i] ?? 0))
+    own += dot(aside, aside)
+    beside += dot(aside.slice(1), aside)
+  }
+  const share = own > 0 ? 1 + (2 * beside) / own : 0.5
+  const at = CLOCK_SHARES.findIndex((clock) => clock >= share)
+  return at < 0 ? CLOCK_SHARES.length - 1 : at
+}
+
+/**
+ * The mixtures that weigh anything, with their weights: of thousands of intervals few do. The likelihood has one peak, so
+ * that it is followed up both ways until it has fallen.
+ */
+function weighed(
+  of: (clock: number) => Mixture,
+  from: number,
+): readonly (Mixture & { weight: number })[] {
+  const found = CLOCK_SHARES.slice(from, from + 1).map((clock) => ({ clock, ...of(clock) }))
+  let best = found[0]?.logWeight ?? 0
+  for (const way of [CLOCK_SHARES.slice(from + 1), CLOCK_SHARES.slice(0, from).reverse()]) {
+    for (const clock of way) {
+      const mixture = of(clock)
+      found.push({ clock, ...mixture })
+      best = Math.max(best, mixture.logWeight)
+      if (mixture.logWeight < best - LOG_LESS) break
+    }
+  }
+  const raw = found.map((m) => beforehand(m.clock) * Math.exp(m.logWeight - best))
+  const all = raw.reduce((a, b) => a + b, 0)
+  return found.map((m, i) => ({ ...m, weight: (raw[i] ?? 0) / all }))
+}
+
 /** The terms fitted to all rows together. @throws RangeError without more intervals than terms by two */
 export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
   const count = rows.reduce((sum, r) => sum + r.ms.length, 0)
@@ -203,12 +274,9 @@ export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
   const degrees = count - terms
   if (degrees < 2) throw new RangeError(`${count} intervals for ${terms} terms`)
   const ready = prepared(rows)
-  const mixtures = CLOCK_SHARES.map((clock) => mixtureOf(ready, degrees, clock))
+  const scratch = scratchFor(ready)
+  const mixtures = weighed((clock) => mixtureOf(ready, degrees, clock, scratch), firstGuess(rows))
   const best = mixtures.reduce((a, b) => (b.logWeight > a.logWeight ? b : a))
-  const raw = mixtures.map(
-    (m, i) => beforehand(CLOCK_SHARES[i] ?? 0) * Math.exp(m.logWeight - best.logWeight),
-  )
-  const all = raw.reduce((a, b) => a + b, 0)
   return (contrast) => {
     const errorOf = ({ covariance }: Mixture) =>
       Math.sqrt(
@@ -221,18 +289,16 @@ export function fitBeats(rows: readonly BeatRow[]): FittedBeats {
       const value = dot(contrast, best.terms)
       return { value, low: value, high: value }
     }
-    const heard = mixtures.flatMap((m, i): Part[] => {
-      const weight = (raw[i] ?? 0) / all
-      if (!(weight > WEIGHT_LEAST)) return []
-      return [{ weight, value: dot(contrast, m.terms), error: errorOf(m) }]
-    })
+    const heard = mixtures.flatMap((m): Part[] =>
+      m.weight > WEIGHT_LEAST
+        ? [{ weight: m.weight, value: dot(contrast, m.terms), error: errorOf(m) }]
+        : [],
+    )
     const left = heard.reduce((sum, p) => sum + p.weight, 0)
     const parts = heard.map((p) => ({ ...p, weight: p.weight / left }))
     return mixed(parts, degrees)
   }
 }
-
-const sumOf = (xs: readonly number[]) => xs.reduce((sum, x) => sum + x, 0)
 
 /** Milliseconds to a beat in the middle of the row, and by how much more each beat takes the longer it goes on. */
 export interface Pace {

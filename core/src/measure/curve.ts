@@ -37,6 +37,24 @@ export function inverseOf(matrix: readonly (readonly number[])[]): {
   return { inverse: rows.map((row) => row.slice(n)), logDet }
 }
 
+/** All that normal equations need: sums of powers of the places up to the square of the highest, and with values once. */
+function powerSums(at: Float64Array, values: readonly number[]) {
+  let [s1, s2, s3, s4, v0, v1, v2] = [0, 0, 0, 0, 0, 0, 0]
+  for (let i = 0; i < values.length; i++) {
+    const x = at[i] as number
+    const value = values[i] as number
+    const square = x * x
+    s1 += x
+    s2 += square
+    s3 += square * x
+    s4 += square * square
+    v0 += value
+    v1 += x * value
+    v2 += square * value
+  }
+  return { powers: [values.length, s1, s2, s3, s4], right: [v0, v1, v2] }
+}
+
 /**
  * The best curve of that degree through values at places.
  * @throws RangeError with no more values than terms
@@ -50,25 +68,17 @@ export function fitCurve(
   if (values.length <= count) throw new RangeError(`${values.length} values for ${count} terms`)
   const middle = places.reduce((a, b) => a + b, 0) / places.length
   // Places are scaled to about one: the normal equations of raw squares would lose figures.
-  const scale = Math.max(...places.map((p) => Math.abs(p - middle)), 1)
-  const at = (i: number) => ((places[i] ?? 0) - middle) / scale
-  // Sums of powers are all the normal equations need: of the places up to the square of the highest, with values once.
-  const moments = Array.from({ length: 2 * count - 1 }, () => 0)
-  const right = Array.from({ length: count }, () => 0)
-  values.forEach((value, i) => {
-    let power = 1
-    for (let k = 0; k < moments.length; k++) {
-      moments[k] = (moments[k] ?? 0) + power
-      if (k < count) right[k] = (right[k] ?? 0) + power * value
-      power *= at(i)
-    }
-  })
-  const sums = Array.from({ length: count }, (_, a) => moments.slice(a, a + count))
-  const { inverse: solved } = inverseOf(sums)
+  const scale = places.reduce((most, p) => Math.max(most, Math.abs(p - middle)), 1)
+  const at = Float64Array.from(places, (p) => (p - middle) / scale)
+  const { powers, right } = powerSums(at, values)
+  const lines = [0, 1, 2].slice(0, count)
+  const { inverse: solved } = inverseOf(lines.map((a) => powers.slice(a, a + count)))
   const scaled = solved.map((row) => row.reduce((sum, x, k) => sum + x * (right[k] ?? 0), 0))
-  const residuals = values.map(
-    (value, i) => value - scaled.reduceRight((sum, term) => sum * at(i) + term, 0),
-  )
+  const [level = 0, slope = 0, bend = 0] = scaled
+  const residuals = values.map((value, i) => {
+    const x = at[i] as number
+    return value - (level + x * (slope + x * bend))
+  })
   const variance = residuals.reduce((sum, r) => sum + r * r, 0) / (values.length - count)
   return {
     middle,

@@ -1,5 +1,6 @@
 /** Plays a student with hidden faults through weeks of lessons, as a careful teacher would run them. */
 import { diagnose } from '../diagnosis'
+import type { Diagnosis } from '../diagnosis'
 import { addDays, chance, daysBetween, pick, seededRng } from '../kit'
 import type { IsoDate, Rng, CaseId, LessonId } from '../kit'
 import { isAnswered } from '../packs'
@@ -123,13 +124,16 @@ function signsToday(student: SimulatedRecord, faults: readonly Fault[]): [Findin
   })
 }
 
-function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): void {
+const diagnosisNow = ({ now, lesson, knowledge }: SimulatedRecord) =>
+  diagnose(lessonQuestion(now, lesson, knowledge))
+
+/** Until it is clear or nothing worth asking is left; what is to be thought then. */
+function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): Diagnosis {
   for (let i = 0; i < CHECKS_MOST; i++) {
-    const { rivals, checks } = diagnose(
-      lessonQuestion(student.now, student.lesson, student.knowledge),
-    )
+    const diagnosis = diagnosisNow(student)
+    const { rivals, checks } = diagnosis
     const best = checks.ranked[0]
-    if (!best || (rivals[0]?.probability ?? 0) > 0.9 || best.bits < 0.02) return
+    if (!best || (rivals[0]?.probability ?? 0) > 0.9 || best.bits < 0.02) return diagnosis
     const present = (id: string) => faults.some((f) => chance(student.rng, f.shows[id] ?? 0.03))
     const truth = new Map(
       best.check.outcomes.flatMap((o) => Object.keys(o.says)).map((id) => [id, present(id)]),
@@ -142,7 +146,7 @@ function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): void 
             ([id, s]) => (s === 'marked') === truth.get(id) && s !== 'slight',
           ),
       ) ?? best.check.outcomes.at(-1)
-    if (!outcome) return
+    if (!outcome) return diagnosis
     student.do({
       kind: 'check-answered',
       lesson: student.lesson,
@@ -150,10 +154,10 @@ function answerChecks(student: SimulatedRecord, faults: readonly Fault[]): void 
       outcome: outcome.id,
     })
   }
+  return diagnosisNow(student)
 }
 
-function settleAndPrescribe(student: SimulatedRecord): void {
-  const { rivals } = diagnose(lessonQuestion(student.now, student.lesson, student.knowledge))
+function settleAndPrescribe(student: SimulatedRecord, { rivals }: Diagnosis): void {
   const settled = new Map(student.now.cases.map((c) => [c.fault, c]))
   const first = rivals.find((r) => settled.get(r.fault.id)?.status.state !== 'healing')
   if (!first || first.probability < SETTLE_AT) return
@@ -196,8 +200,7 @@ function lookForMore(student: SimulatedRecord, number: number): void {
       condition: null,
     })
   }
-  answerChecks(student, faults)
-  settleAndPrescribe(student)
+  settleAndPrescribe(student, answerChecks(student, faults))
 }
 
 /** A break is noted after the last lesson before it. */

@@ -59,70 +59,58 @@ function emission(moment: Moment, midi: number): number {
   return nearest <= NEAR_SEMITONES ? COST.near : COST.far
 }
 
-/** Where the player may stand: a moment, and how many of its notes have been struck. */
-interface Place {
-  readonly moment: number
-  readonly struck: number
-  readonly of: number
-  /** The moment before holds several notes, one of which may still come. */
-  readonly lateOf: boolean
+/** Where the player may stand: a moment, and how many of its notes have been struck; one after the other, in columns. */
+interface Places {
+  readonly count: number
+  readonly moment: Int32Array
+  /** The first of its moment: 1. */
+  readonly isFirst: Uint8Array
+  /** All notes of the moment are struck: 1. */
+  readonly isWhole: Uint8Array
+  /** The moment before holds several notes, one of which may still come: 1. */
+  readonly isLateOf: Uint8Array
+  /** What is left behind when the place is left, in its cost. */
+  readonly leaving: Float64Array
 }
 
-function placesOf(moments: readonly Moment[]): readonly Place[] {
-  return moments.flatMap(({ notes }, moment) =>
-    notes.map((_, i) => ({
-      moment,
-      struck: i + 1,
-      of: notes.length,
-      lateOf: (moments[moment - 1]?.notes.length ?? 0) > 1,
-    })),
+function placesOf(moments: readonly Moment[]): Places {
+  const all = moments.flatMap(({ notes }, moment) =>
+    notes.map((_, i) => ({ moment, first: i === 0, left: notes.length - 1 - i })),
   )
+  return {
+    count: all.length,
+    moment: Int32Array.from(all, (p) => p.moment),
+    isFirst: Uint8Array.from(all, (p) => (p.first ? 1 : 0)),
+    isWhole: Uint8Array.from(all, (p) => (p.left === 0 ? 1 : 0)),
+    isLateOf: Uint8Array.from(all, (p) => {
+      const before = moments[p.moment - 1]
+      return before !== undefined && before.notes.length > 1 ? 1 : 0
+    }),
+    leaving: Float64Array.from(all, (p) => p.left * COST.leftBehind),
+  }
 }
 
 /** How a note was read: it is extra, belongs to the place, does so late, or begins the passage anew. */
 const HOW = { extra: 0, own: 1, late: 2, again: 3 } as const
 
-/** The cheapest place to leave each moment from, and its cost. */
-interface Exits {
+/** What no way leads to. */
+const NEVER = Number.POSITIVE_INFINITY
+
+/** What it costs to come to each moment from elsewhere, from which place, and whether the passage is begun anew by it: 1. */
+interface Arrivals {
   readonly cost: Float64Array
   readonly from: Int32Array
-}
-
-interface Jump {
-  readonly cost: number
-  readonly from: number
-}
-
-/** The cheapest offer so far. One object for all: a search over ten thousand notes makes millions of offers. */
-class Best {
-  cost = 0
-  from = 0
-  how: number = HOW.extra
-
-  begin(cost: number, from: number): void {
-    this.cost = cost
-    this.from = from
-    this.how = HOW.extra
-  }
-
-  offer(cost: number, from: number, how: number): void {
-    if (cost >= this.cost) return
-    this.cost = cost
-    this.from = from
-    this.how = how
-  }
+  readonly again: Uint8Array
 }
 
 /** The search as it stands after some notes: what each place costs, and how it was reached. */
 class Search {
-  private readonly places: readonly Place[]
-  /** What is left behind when a place is left, in its cost. */
-  private readonly leaving: Float64Array
+  private readonly places: Places
   /** The ways back of every note heard, place by place, in one piece. */
   private readonly from: Int32Array
   private readonly how: Uint8Array
+  private readonly arrivals: Arrivals
   private heard = 0
-  private readonly exits: Exits
   private readonly emitted = new Map<number, Float64Array>()
   private costs: Float64Array
   private spare: Float64Array
@@ -133,19 +121,19 @@ class Search {
     notes: number,
   ) {
     this.places = placesOf(moments)
-    this.from = new Int32Array(this.places.length * notes)
-    this.how = new Uint8Array(this.places.length * notes)
-    this.exits = {
-      cost: new Float64Array(moments.length),
-      from: new Int32Array(moments.length),
+    const { count, moment, isFirst } = this.places
+    this.from = new Int32Array(count * notes)
+    this.how = new Uint8Array(count * notes)
+    this.spare = new Float64Array(count)
+    const ends = moments.length + 1
+    this.arrivals = {
+      cost: new Float64Array(ends),
+      from: new Int32Array(ends),
+      again: new Uint8Array(ends),
     }
-    this.leaving = Float64Array.from(this.places, (p) => (p.of - p.struck) * COST.leftBehind)
-    this.spare = new Float64Array(this.places.length)
     const own = this.emissions(firstNote)
-    this.costs = Float64Array.from(this.places, ({ moment, struck }) =>
-      struck === 1
-        ? Math.min(moment * COST.passed, COST.elsewhere) + (own[moment] ?? 0)
-        : Number.POSITIVE_INFINITY,
+    this.costs = Float64Array.from(moment, (m, i) =>
+      isFirst[i] === 1 ? Math.min(m * COST.passed, COST.elsewhere) + (own[m] ?? 0) : NEVER,
     )
   }
 
@@ -158,86 +146,101 @@ class Search {
     return made
   }
 
-  /** The cheapest place to leave each moment from, with what that leaves behind. */
-  private findExits(): void {
-    const { cost, from } = this.exits
-    cost.fill(Number.POSITIVE_INFINITY)
-    for (let i = 0; i < this.places.length; i++) {
-      const moment = this.places[i]?.moment ?? 0
-      const left = (this.costs[i] ?? 0) + (this.leaving[i] ?? 0)
-      if (left < (cost[moment] ?? 0)) {
-        cost[moment] = left
-        from[moment] = i
-      }
-    }
-  }
-
   private cheapest(): number {
     let best = 0
     for (let i = 1; i < this.costs.length; i++) {
-      if ((this.costs[i] ?? 0) < (this.costs[best] ?? 0)) best = i
+      if ((this.costs[i] as number) < (this.costs[best] as number)) best = i
     }
     return best
   }
 
-  /** One note more. */
-  hear(midi: number): void {
-    const count = this.places.length
-    const row = this.heard * count
-    this.findExits()
-    const own = this.emissions(midi)
-    const from = this.cheapest()
-    const best = new Best()
-    const jump = { cost: this.costs[from] ?? 0, from }
-    for (let to = 0; to < count; to++) {
-      this.offer(to, own, jump, best)
-      this.spare[to] = best.cost
-      this.from[row + to] = best.from
-      this.how[row + to] = best.how
+  /**
+   * How each moment is reached: from the one before, whichever way that is left most cheaply, past some moments, or by
+   * beginning there from anywhere. Past more than that costs nobody comes, so that no bound has to be kept.
+   */
+  private findArrivals(): void {
+    const { count, moment, leaving } = this.places
+    const { cost, from, again } = this.arrivals
+    cost.fill(NEVER)
+    again.fill(0)
+    for (let i = 0; i < count; i++) {
+      const next = (moment[i] as number) + 1
+      const left = (this.costs[i] as number) + (leaving[i] as number)
+      if (left < (cost[next] as number)) {
+        cost[next] = left
+        from[next] = i
+      }
     }
-    const before = this.costs
-    this.costs = this.spare
-    this.spare = before
-    this.heard += 1
+    for (let m = 2; m < cost.length; m++) {
+      const past = (cost[m - 1] as number) + COST.passed
+      if (past < (cost[m] as number)) {
+        cost[m] = past
+        from[m] = from[m - 1] as number
+      }
+    }
+    const cheapest = this.cheapest()
+    const jump = this.costs[cheapest] as number
+    for (let m = 0; m < cost.length; m++) {
+      const anew = jump + (m === 0 ? COST.again : COST.elsewhere)
+      if (anew >= (cost[m] as number)) continue
+      cost[m] = anew
+      from[m] = cheapest
+      again[m] = 1
+    }
   }
 
-  /** Every way the note can lead to the place. */
-  private offer(to: number, own: Float64Array, jump: Jump, best: Best): void {
-    const place = this.places[to]
-    if (!place) return
-    const { moment, struck, of, lateOf } = place
-    const here = this.costs[to] ?? 0
-    const fits = own[moment] ?? 0
-    best.begin(here + COST.extra, to)
-    if (struck === of) best.offer(here + COST.twice + fits, to, HOW.own)
-    if (lateOf) best.offer(here + COST.late + (own[moment - 1] ?? 0), to, HOW.late)
-    if (struck > 1) {
-      best.offer((this.costs[to - 1] ?? 0) + fits, to - 1, HOW.own)
-      return
+  /** One note more: the cheapest way in which it leads to each place. It is asked some hundred thousand times a take. */
+  hear(midi: number): void {
+    const { count, moment, isFirst, isWhole, isLateOf } = this.places
+    const { costs, spare, arrivals, from: cameFrom, how: wasRead } = this
+    const own = this.emissions(midi)
+    this.findArrivals()
+    const row = this.heard * count
+    for (let to = 0; to < count; to++) {
+      const at = moment[to] as number
+      const here = costs[to] as number
+      const fits = own[at] as number
+      const isNew = isFirst[to] === 1
+      let cost = here + COST.extra
+      let from = to
+      let how: number = HOW.extra
+      if (isWhole[to] === 1 && here + COST.twice + fits < cost) {
+        cost = here + COST.twice + fits
+        how = HOW.own
+      }
+      if (isLateOf[to] === 1 && here + COST.late + (own[at - 1] as number) < cost) {
+        cost = here + COST.late + (own[at - 1] as number)
+        how = HOW.late
+      }
+      const next = ((isNew ? arrivals.cost[at] : costs[to - 1]) as number) + fits
+      if (next < cost) {
+        cost = next
+        from = isNew ? (arrivals.from[at] as number) : to - 1
+        how = isNew && arrivals.again[at] === 1 ? HOW.again : HOW.own
+      }
+      spare[to] = cost
+      cameFrom[row + to] = from
+      wasRead[row + to] = how
     }
-    const furthest = Math.max(0, moment - 1 - PASSED_MOST)
-    for (let left = moment - 1; left >= furthest; left--) {
-      const passed = (moment - 1 - left) * COST.passed
-      const cost = (this.exits.cost[left] ?? 0) + passed + fits
-      best.offer(cost, this.exits.from[left] ?? 0, HOW.own)
-    }
-    const again = moment === 0 ? COST.again : COST.elsewhere
-    best.offer(jump.cost + again + fits, jump.from, HOW.again)
+    this.costs = spare
+    this.spare = costs
+    this.heard += 1
   }
 
   /** The moment each note belongs to on the cheapest way; null for an extra one. */
   read(): readonly Reading[] {
     let at = this.cheapest()
     const found: Reading[] = []
+    const { count, moment: momentOf } = this.places
     for (let note = this.heard - 1; note >= 0; note--) {
-      const here = note * this.places.length + at
+      const here = note * count + at
       const how = this.how[here] ?? HOW.extra
-      const moment = this.places[at]?.moment ?? 0
+      const moment = momentOf[at] ?? 0
       const place = how === HOW.late ? moment - 1 : moment
       found.push({ moment: how === HOW.extra ? null : place, again: how === HOW.again })
       at = this.from[here] ?? at
     }
-    found.push({ moment: this.places[at]?.moment ?? 0, again: false })
+    found.push({ moment: momentOf[at] ?? 0, again: false })
     return found.reverse()
   }
 }
@@ -261,8 +264,13 @@ function meantBy(
   moment: Moment | undefined,
   taken: ReadonlySet<AskedNote>,
 ): AskedNote | null {
-  const open = moment?.notes.filter((n) => !taken.has(n)) ?? []
-  return open.toSorted((a, b) => Math.abs(a.midi - midi) - Math.abs(b.midi - midi))[0] ?? null
+  let nearest: AskedNote | null = null
+  for (const note of moment?.notes ?? []) {
+    if (taken.has(note)) continue
+    const isNearer = nearest === null || Math.abs(note.midi - midi) < Math.abs(nearest.midi - midi)
+    if (isNearer) nearest = note
+  }
+  return nearest
 }
 
 /** Lays played notes, in their order, against what was asked for. */

@@ -11,15 +11,17 @@ export interface Deviation {
 
 /** Beside the bend of tempo of each run, so that a drift is not shown as unevenness. */
 export function deviations(runs: readonly Run[]): readonly Deviation[] {
-  return runs.flatMap(({ onsets }) => {
+  const found: Deviation[] = []
+  for (const { onsets } of runs) {
     const bend = fitCurve(
       onsets.map((o) => o.beat),
       onsets.map((o) => o.onMs),
       2,
     )
-    return onsets.flatMap(({ notes, beat }) => {
+    for (const { notes, beat } of onsets) {
       const kept = curveAt(bend, beat)
-      return notes.map((note) => ({ note, asideMs: note.played.onMs - kept }))
-    })
-  })
+      for (const note of notes) found.push({ note, asideMs: note.played.onMs - kept })
+    }
+  }
+  return found
 }

@@ -18,20 +18,21 @@ export interface JudgedNote {
 
 /** All that was played, in its order. */
 export function judgedNotes({ played, alignment, deviations }: Timing): readonly JudgedNote[] {
-  const aside = new Map(deviations.map((d) => [d.note.played, d.asideMs]))
-  const meant = new Map([...alignment.matched, ...alignment.wrong].map((m) => [m.played, m]))
+  const aside = new Map(deviations.map((d) => [d.note, d.asideMs]))
+  // Right and wrong notes stand in the order they were played too.
+  const { matched, wrong } = alignment
+  let [right, other] = [0, 0]
   return played.map((note) => {
-    const { midi, onMs, offMs, velocity } = note
-    const match = meant.get(note)
-    const asideMs = aside.get(note) ?? null
+    const isRight = matched[right]?.played === note
+    const match = isRight ? matched[right++] : wrong[other]?.played === note ? wrong[other++] : null
     return {
-      midi,
-      onMs,
-      offMs,
-      velocity,
+      midi: note.midi,
+      onMs: note.onMs,
+      offMs: note.offMs,
+      velocity: note.velocity,
       asked: match?.asked ?? null,
       round: match?.round ?? 0,
-      asideMs,
+      asideMs: match ? (aside.get(match) ?? null) : null,
     }
   })
 }

@@ -10,6 +10,8 @@ export interface PlayedNote {
   readonly velocity: number
   /** 0 to 15. */
   readonly channel: number
+  /** Why `offMs` says nothing of the finger: the pedal held the sound, or no device said that the key came up. */
+  readonly release?: 'pedal' | 'unsent'
 }
 
 /** In the order they began; of those that began together the lowest first. */

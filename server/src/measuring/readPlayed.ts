@@ -1,17 +1,22 @@
 /** Reads a standard MIDI file as it was played: every note with its time, to be measured and not to be written down. */
 import { inOrder } from '@vein-mend/core/timing'
 import type { PlayedNote } from '@vein-mend/core/timing'
-import * as tone from '@tonejs/midi'
-
-// The package answers differently to Node and to a bundler.
-const { Midi } = 'Midi' in tone ? tone : (tone as { default: typeof tone }).default
+import { parseMidi } from 'midi-file'
+import type { MidiData, MidiEvent } from 'midi-file'
 
 /** Notes beyond which a take is refused: at ten a second, a quarter of an hour and more. */
 export const PLAYED_MOST = 10_000
 /** A take of an hour has nothing to do with an exercise. */
 const SECONDS_MOST = 3600
 const MS = 1000
-const VELOCITIES = 127
+/** Until a file says otherwise: 120 quarters a minute (Standard MIDI Files 1.0). */
+const USUAL_BEAT_MS = 500
+/** 29 frames stand for 30 with some dropped, which are 29.97 (Standard MIDI Files 1.0; SMPTE 12M). */
+const DROPPING = { said: 29, meant: 30_000 / 1001 } as const
+const PEDAL = 64
+/** From here on a pedal is down (MIDI 1.0). */
+const PEDAL_DOWN = 64
+const KEYS = 128
 
 /** Why a file of notes is not measured. */
 export type NotPlayed = 'not_midi' | 'no_notes' | 'too_many_notes' | 'take_too_long'
@@ -20,30 +25,119 @@ export type Played =
   | { readonly ok: true; readonly notes: readonly PlayedNote[] }
   | { readonly ok: false; readonly why: NotPlayed }
 
-function parsed(bytes: Uint8Array): InstanceType<typeof Midi> | null {
+function parsed(bytes: Uint8Array): MidiData | null {
   try {
-    return new Midi(bytes)
+    return parseMidi(bytes)
   } catch {
     return null
   }
+}
+
+/** From which tick on a tick takes how long. */
+interface Tempo {
+  readonly tick: number
+  readonly atMs: number
+  readonly tickMs: number
+}
+
+/** Changes of tempo of all tracks, with the moment of each; one for the whole file where it counts frames. */
+function temposOf({ header, tracks }: MidiData): readonly Tempo[] {
+  const { ticksPerBeat, framesPerSecond: frames, ticksPerFrame } = header
+  if (frames !== undefined && ticksPerFrame !== undefined) {
+    const aSecond = frames === DROPPING.said ? DROPPING.meant : frames
+    return [{ tick: 0, atMs: 0, tickMs: MS / (aSecond * ticksPerFrame) }]
+  }
+  const said = tracks.flatMap((track) => {
+    let tick = 0
+    return track.flatMap((event) => {
+      tick += event.deltaTime
+      return event.type === 'setTempo' ? [{ tick, beatMs: event.microsecondsPerBeat / MS }] : []
+    })
+  })
+  const tempos = [{ tick: 0, atMs: 0, tickMs: USUAL_BEAT_MS / (ticksPerBeat ?? 0) }]
+  for (const { tick, beatMs } of said.sort((a, b) => a.tick - b.tick)) {
+    const last = tempos.at(-1)
+    const atMs = last ? last.atMs + (tick - last.tick) * last.tickMs : 0
+    tempos.push({ tick, atMs, tickMs: beatMs / (ticksPerBeat ?? 0) })
+  }
+  return tempos
+}
+
+/** Milliseconds of ticks that are asked in their order. */
+function clockOf(tempos: readonly Tempo[]): (tick: number) => number {
+  let at = 0
+  return (tick) => {
+    while ((tempos[at + 1]?.tick ?? Number.POSITIVE_INFINITY) <= tick) at += 1
+    const { tick: from, atMs, tickMs } = tempos[at] ?? { tick: 0, atMs: 0, tickMs: 0 }
+    return atMs + (tick - from) * tickMs
+  }
+}
+
+/** A key that is down: since when, and whether the pedal was when it came up. */
+interface Sounding {
+  readonly midi: number
+  readonly channel: number
+  readonly onMs: number
+  readonly velocity: number
+}
+
+/** The keys and pedals of a track, followed event by event. */
+class Keys {
+  readonly notes: PlayedNote[] = []
+  private readonly down = new Map<number, Sounding>()
+  private readonly pedals = new Set<number>()
+
+  hear(event: MidiEvent, nowMs: number): void {
+    if (event.type === 'controller' && event.controllerType === PEDAL) {
+      if (event.value >= PEDAL_DOWN) this.pedals.add(event.channel)
+      else this.pedals.delete(event.channel)
+    }
+    if (event.type !== 'noteOn' && event.type !== 'noteOff') return
+    const key = event.channel * KEYS + event.noteNumber
+    const held = this.down.get(key)
+    // A key that is struck came up before, though nothing was sent of it.
+    if (held) this.end(held, nowMs, event.type === 'noteOn')
+    this.down.delete(key)
+    if (event.type === 'noteOff') return
+    const { channel, noteNumber: midi, velocity } = event
+    this.down.set(key, { midi, channel, onMs: nowMs, velocity })
+  }
+
+  /** What is still down was never said to have come up. */
+  close(nowMs: number): void {
+    for (const held of this.down.values()) this.end(held, nowMs, true)
+    this.down.clear()
+  }
+
+  private end(held: Sounding, offMs: number, isUnsent: boolean): void {
+    const { midi, channel, onMs, velocity } = held
+    const note = { midi, onMs, offMs, velocity, channel }
+    if (isUnsent) this.notes.push({ ...note, release: 'unsent' })
+    else if (this.pedals.has(channel)) this.notes.push({ ...note, release: 'pedal' })
+    else this.notes.push(note)
+  }
+}
+
+function notesOf(track: readonly MidiEvent[], clock: (tick: number) => number) {
+  const keys = new Keys()
+  let tick = 0
+  for (const event of track) {
+    tick += event.deltaTime
+    keys.hear(event, clock(tick))
+  }
+  keys.close(clock(tick))
+  return keys.notes
 }
 
 /** Every note of every track, in order. */
 export function readPlayed(bytes: Uint8Array): Played {
   const song = parsed(bytes)
   if (!song) return { ok: false, why: 'not_midi' }
-  const count = song.tracks.reduce((sum, t) => sum + t.notes.length, 0)
-  if (count === 0) return { ok: false, why: 'no_notes' }
-  if (count > PLAYED_MOST) return { ok: false, why: 'too_many_notes' }
-  const notes = song.tracks.flatMap((track) =>
-    track.notes.map((n) => ({
-      midi: n.midi,
-      onMs: n.time * MS,
-      offMs: (n.time + n.duration) * MS,
-      velocity: Math.round(n.velocity * VELOCITIES),
-      channel: track.channel,
-    })),
-  )
+  const tempos = temposOf(song)
+  if (!tempos.every((t) => Number.isFinite(t.tickMs))) return { ok: false, why: 'not_midi' }
+  const notes = song.tracks.flatMap((track) => notesOf(track, clockOf(tempos)))
+  if (notes.length === 0) return { ok: false, why: 'no_notes' }
+  if (notes.length > PLAYED_MOST) return { ok: false, why: 'too_many_notes' }
   const sound = notes.every((n) => n.onMs >= 0 && n.offMs >= n.onMs && n.offMs < SECONDS_MOST * MS)
   return sound ? { ok: true, notes: inOrder(notes) } : { ok: false, why: 'take_too_long' }
 }
