@@ -69,11 +69,12 @@ const OPPOSITES: readonly (readonly [string, string])[] = [
   ['forward', 'back'],
 ]
 
-/** A sign with its phrases as they are compared. */
+/** A sign with its phrases as they are compared: words by their place in the vocabulary. */
 interface Known {
   readonly finding: Finding
-  readonly phrases: readonly (readonly Term[])[]
-  readonly place: readonly Term[]
+  readonly phrases: readonly Int32Array[]
+  /** All words of its phrases and its place. */
+  readonly bag: Int32Array
   readonly parts: ReadonlySet<number>
   readonly says: ReadonlySet<string>
 }
@@ -81,39 +82,86 @@ interface Known {
 /** All signs of an instrument, made once for each list. */
 interface Signs {
   readonly known: readonly Known[]
-  /** How telling a word is, by its stem: 1 where one sign alone uses it, less where many do. */
+  /** Every word that any sign uses. */
+  readonly vocabulary: readonly Term[]
+  /** How much each of them says: 1 where one sign alone uses it, less where many do. */
+  readonly weights: Float64Array
+  /** The same of any word, by its stem. */
   readonly telling: ReadonlyMap<string, number>
+  /** How much typed words are those of the vocabulary; of a line that is being typed all words but the last stay. */
+  readonly rows: Map<string, Float64Array>
 }
 
 const MADE = new WeakMap<readonly Finding[], Signs>()
+/** Typed words that are remembered. */
+const ROWS_MOST = 400
+
+/** Words in the order in which they come, each once. */
+class Vocabulary {
+  readonly terms: Term[] = []
+  private readonly places = new Map<string, number>()
+
+  constructor(private readonly synonyms: Synonyms) {}
+
+  /** The places of the words of a text that say something. */
+  of(text: string): Int32Array {
+    const telling = typedWords(text).filter((w) => w.says > 0)
+    return Int32Array.from(telling, ({ word, says }) => {
+      const known = this.places.get(word)
+      if (known !== undefined) return known
+      this.places.set(word, this.terms.length)
+      return this.terms.push(termOf(word, says, this.synonyms)) - 1
+    })
+  }
+}
+
+/** How telling a word is, by its stem. */
+function tellingOf(known: readonly Known[], terms: readonly Term[]): ReadonlyMap<string, number> {
+  const uses = new Map<string, number>()
+  for (const { phrases } of known) {
+    const stems = phrases.flatMap((words) => [...words].map((w) => terms[w]?.stem ?? ''))
+    for (const stem of new Set(stems)) uses.set(stem, (uses.get(stem) ?? 0) + 1)
+  }
+  const least = Math.log(1 + known.length)
+  return new Map([...uses].map(([stem, n]) => [stem, Math.log(1 + known.length / n) / least]))
+}
+
+const weightOf = (t: Term, telling: ReadonlyMap<string, number>) =>
+  t.says * (telling.get(t.stem) ?? SAYS_MOST)
 
 function signsOf(findings: readonly Finding[], synonyms: Synonyms): Signs {
   const made = MADE.get(findings)
   if (made) return made
-  const terms = (text: string) =>
-    typedWords(text)
-      .filter((w) => w.says > 0)
-      .map((w) => termOf(w.word, w.says, synonyms))
-  const known = findings.map((finding) => ({
-    finding,
-    phrases: [...new Set([...finding.aliases, finding.text])].map(terms),
-    place: terms(finding.place),
-    parts: new Set(
-      [...finding.aliases, finding.text, finding.place].flatMap(spelled).flatMap(partsOf),
-    ),
-    says: new Set(spelled(finding.text).map(stemOf)),
-  }))
-  const uses = new Map<string, number>()
-  for (const k of known)
-    for (const stem of new Set(k.phrases.flat().map((t) => t.stem)))
-      uses.set(stem, (uses.get(stem) ?? 0) + 1)
-  const least = Math.log(1 + findings.length)
-  const telling = new Map(
-    [...uses].map(([stem, n]) => [stem, Math.log(1 + findings.length / n) / least]),
-  )
-  const signs = { known, telling }
+  const vocabulary = new Vocabulary(synonyms)
+  const known = findings.map((finding) => {
+    const said = [...new Set([...finding.aliases, finding.text])]
+    const phrases = said.map((text) => vocabulary.of(text))
+    const place = vocabulary.of(finding.place)
+    return {
+      finding,
+      phrases,
+      bag: Int32Array.from(new Set([...phrases, place].flatMap((words) => [...words]))),
+      parts: new Set([...said, finding.place].flatMap(spelled).flatMap(partsOf)),
+      says: new Set(spelled(finding.text).map(stemOf)),
+    }
+  })
+  const { terms } = vocabulary
+  const telling = tellingOf(known, terms)
+  const weights = Float64Array.from(terms, (t) => weightOf(t, telling))
+  const signs = { known, vocabulary: terms, weights, telling, rows: new Map() }
   MADE.set(findings, signs)
   return signs
+}
+
+/** How much a typed word is each word of the vocabulary. */
+function rowOf({ vocabulary, rows }: Signs, typed: Term): Float64Array {
+  const key = `${typed.word}${typed.isOpen ? '…' : ''}`
+  const known = rows.get(key)
+  if (known) return known
+  if (rows.size >= ROWS_MOST) rows.clear()
+  const row = Float64Array.from(vocabulary, (own) => sameness(typed, own))
+  rows.set(key, row)
+  return row
 }
 
 /** How well a sign answers to a phrase. */
@@ -163,59 +211,67 @@ function asTyped(phrase: string, synonyms: Synonyms): Typed {
   }
 }
 
-type Weigh = (term: Term) => number
-/** How much one word is another, whichever of them was typed. */
-type Same = (a: Term, b: Term) => number
-
-/** Compares each typed word with each word of the signs once, however many signs have it. */
-function compared(typed: Typed): Same {
-  const known = new Map(typed.terms.map((t) => [t, new Map<string, number>()]))
-  return (a, b) => {
-    const [one, own] = known.has(a) ? [a, b] : [b, a]
-    const seen = known.get(one)
-    const before = seen?.get(own.word)
-    if (before !== undefined) return before
-    const is = sameness(one, own)
-    seen?.set(own.word, is)
-    return is
-  }
+/** A typed word against the vocabulary, with how much it says. */
+interface Row {
+  readonly of: Float64Array
+  readonly weight: number
 }
 
-/** How much of some words is in others, by what they say, from 0 to 1. */
-function shareOf(
-  terms: readonly Term[],
-  others: readonly Term[],
-  weigh: Weigh,
-  same: Same,
-): number {
+const NO_ROW = new Float64Array(0)
+
+/** The nearest of some words to a typed one, from 0 to 1. */
+function nearest(row: Float64Array, words: Int32Array): number {
+  let best = 0
+  for (const word of words) best = Math.max(best, row[word] as number)
+  return best
+}
+
+/** How much of what was typed is in some words, by what it says, from 0 to 1. */
+function shareOfTyped(rows: readonly Row[], words: Int32Array): number {
   let [is, of] = [0, 0]
-  for (const t of terms) {
-    let best = 0
-    for (const o of others) best = Math.max(best, same(t, o))
-    is += weigh(t) * best
-    of += weigh(t)
+  for (const row of rows) {
+    is += row.weight * nearest(row.of, words)
+    of += row.weight
   }
   return of === 0 ? 0 : is / of
 }
 
-function likenessOf(known: Known, typed: Typed, weigh: Weigh, same: Same): Likeness {
-  const { finding, phrases, place, parts, says } = known
-  const bag = [...phrases.flat(), ...place]
-  const covered = shareOf(typed.terms, bag, weigh, same)
+/** How much of some words is in what was typed. */
+function shareOfOwn(words: Int32Array, rows: readonly Row[], weights: Float64Array): number {
+  let [is, of] = [0, 0]
+  for (const word of words) {
+    let best = 0
+    for (const row of rows) best = Math.max(best, row.of[word] as number)
+    is += (weights[word] as number) * best
+    of += weights[word] as number
+  }
+  return of === 0 ? 0 : is / of
+}
+
+function likenessOf(
+  { finding, phrases, bag, parts, says }: Known,
+  typed: Typed,
+  rows: ReadonlyMap<Term, Row>,
+  weights: Float64Array,
+): Likeness {
+  const all = [...rows.values()]
+  const covered = shareOfTyped(all, bag)
   let fits = 0
   for (const phrase of covered === 0 ? [] : phrases) {
-    const there = shareOf(typed.terms, phrase, weigh, same)
-    const back = shareOf(phrase, typed.terms, weigh, same)
+    const there = shareOfTyped(all, phrase)
+    if (there === 0) continue
+    const back = shareOfOwn(phrase, all, weights)
     fits = Math.max(fits, there ** OF_TYPED * back ** (1 - OF_TYPED))
   }
   const isElsewhere = parts.size > 0 && typed.parts.some((p) => !p.some((x) => parts.has(x)))
   const isOpposite = typed.against.some((word) => says.has(word))
   const apart = (isElsewhere ? OTHER_PART : 1) * (isOpposite ? OTHER_WAY : 1)
+  const isSaid = (t: Term) => nearest(rows.get(t)?.of ?? NO_ROW, bag) > 0
   return {
     finding,
     like: apart * ((1 - OF_ALL) * fits + OF_ALL * covered),
     covered,
-    saysHow: typed.telling.some((t) => bag.some((o) => same(t, o) > 0)),
+    saysHow: typed.telling.some(isSaid),
   }
 }
 
@@ -225,13 +281,14 @@ export function likenesses(
   phrase: string,
   synonyms: Synonyms,
 ): readonly Likeness[] {
-  const { known, telling } = signsOf(findings, synonyms)
+  const signs = signsOf(findings, synonyms)
   const typed = asTyped(phrase, synonyms)
   if (typed.terms.length === 0) return []
-  const weigh = (t: Term) => t.says * (telling.get(t.stem) ?? SAYS_MOST)
-  const same = compared(typed)
-  return known
-    .map((k) => likenessOf(k, typed, weigh, same))
+  const rows = new Map(
+    typed.terms.map((t) => [t, { of: rowOf(signs, t), weight: weightOf(t, signs.telling) }]),
+  )
+  return signs.known
+    .map((k) => likenessOf(k, typed, rows, signs.weights))
     .filter((l) => l.like > 0)
     .sort((a, b) => b.like - a.like)
 }
