@@ -10,7 +10,7 @@ import type {
   Trainer,
   WeekPlan,
 } from '@vein-mend/core/practice'
-import type { AskedNote, JudgedNote } from '@vein-mend/core/timing'
+import type { AskedNote, JudgedNote, SetApartCounts, UntoldReleases } from '@vein-mend/core/timing'
 import type { NotHeard, ToneNote } from '@vein-mend/core/tone'
 import type { BodyPart, Knowledge, School, Schools } from '@vein-mend/core/packs'
 import type {
@@ -353,6 +353,12 @@ export interface TakeTimingResponse {
   readonly exercise: Exercise | null
   readonly notes: readonly JudgedNote[]
   readonly missing: readonly { readonly asked: AskedNote; readonly round: number }[]
+  /** How many notes are not the student's, by why; they are shown and counted nowhere. */
+  readonly apart: SetApartCounts
+  /** By how many octaves all of it was played higher (below 0 lower) than asked. */
+  readonly octaves: number
+  /** Of how many notes nobody knows when the finger left the key. */
+  readonly releases: UntoldReleases
 }
 
 /** What the screen draws of a recording. */

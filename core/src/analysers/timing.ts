@@ -36,7 +36,7 @@ export const TIMING_MEASURES: Readonly<Record<MeasureName, MeasureDescribed>> = 
 /** Notes played on keys. */
 export const timing: Analyser<MeasureName> = {
   id: 'timing',
-  version: '3',
+  version: '4',
   takeKind: 'notes',
   measures: TIMING_MEASURES,
   mayTell: MEASURES,

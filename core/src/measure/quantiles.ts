@@ -35,3 +35,15 @@ const chiHigh = kept((degrees) => jStat.chisquare.inv(UPPER, degrees) / degrees)
 export function chiSquareShares(degrees: number): { readonly low: number; readonly high: number } {
   return { low: chiLow(degrees), high: chiHigh(degrees) }
 }
+
+/** In what share of normal samples the furthest value is called an outlier though it is none. */
+const OUTLIER = 0.001
+
+/**
+ * By how many standard deviations the highest of some normal values lies above their mean at the most, save in one of a
+ * thousand samples (F. E. Grubbs, Annals of Mathematical Statistics 21, 1950), for three values and more.
+ */
+export const grubbsUpper = kept((count) => {
+  const t = jStat.studentt.inv(1 - OUTLIER / count, count - 2)
+  return ((count - 1) / Math.sqrt(count)) * Math.sqrt(t ** 2 / (count - 2 + t ** 2))
+})

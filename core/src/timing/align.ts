@@ -292,7 +292,8 @@ export function align(notes: readonly PlayedNote[], asked: readonly AskedNote[])
   }
   notes.forEach((played, i) => {
     const { moment: place, again } = read[i] ?? { moment: null, again: false }
-    if (again && place !== null) {
+    // Who goes on further on has passed over what lies between; who goes back begins again.
+    if (again && place !== null && place <= reached) {
       closeRound()
       round += 1
       taken = new Set()

@@ -7,8 +7,10 @@ import { deviations } from './deviations'
 import type { Deviation } from './deviations'
 import { evenness, leftMoreUneven, tempo } from './evenness'
 import { joining } from './joining'
-import { runsOf } from './lines'
+import { runsOf, stretchesOf } from './lines'
 import type { Measure } from './measure'
+import { ofThePlayer } from './ofThePlayer'
+import type { SetApart } from './ofThePlayer'
 import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
 import { roll } from './roll'
@@ -23,6 +25,10 @@ export interface Timing {
   readonly alignment: Alignment
   /** Of the notes in runs, in the order they were played. */
   readonly deviations: readonly Deviation[]
+  /** What is not the player's. */
+  readonly apart: readonly SetApart[]
+  /** By how many octaves all of it lies above what was asked; it is measured as if that were meant. */
+  readonly octaves: number
 }
 
 /** What taps tell of: time, and not touch; a tap has no weight, and its length is that of a key of a computer. */
@@ -30,11 +36,13 @@ function measureTaps(taps: readonly PlayedNote[], asked: readonly AskedNote[]): 
   const laid = layTaps(taps, asked)
   const played = laid?.played ?? inOrder(taps)
   const alignment = align(laid ? played : [], laid?.asked ?? [])
-  const runs = runsOf(alignment)
+  const runs = runsOf(stretchesOf(alignment))
   return {
     played,
     alignment,
     deviations: deviations(runs),
+    apart: [],
+    octaves: 0,
     measures: [...tempo(runs), ...evenness(runs), ...leftMoreUneven(runs), ...hands(alignment)],
   }
 }
@@ -42,20 +50,22 @@ function measureTaps(taps: readonly PlayedNote[], asked: readonly AskedNote[]): 
 /** Notes, or taps, against what was asked for. Measures the take is too short for are not there. */
 export function measureTiming(notes: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
   if (isTapped(notes)) return measureTaps(notes, asked)
-  const played = inOrder(notes)
-  const alignment = align(played, asked)
-  const runs = runsOf(alignment)
+  const { own: played, apart, octaves, alignment } = ofThePlayer(inOrder(notes), asked)
+  const stretches = stretchesOf(alignment)
+  const runs = runsOf(stretches)
   return {
     played,
     alignment,
     deviations: deviations(runs),
+    apart,
+    octaves,
     measures: [
       ...tempo(runs),
       ...evenness(runs),
       ...leftMoreUneven(runs),
       ...crossings(runs),
-      ...thumbAccent(runs),
-      ...joining(runs),
+      ...thumbAccent(stretches),
+      ...joining(stretches),
       ...hands(alignment),
       ...chords(alignment),
       ...slips(alignment),

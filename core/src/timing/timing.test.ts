@@ -6,7 +6,7 @@ import { align, measureRoll, measureTiming, playAsked, toldBy, USUAL_THRESHOLDS 
 import type { AskedNote, MeasureName, PlayedFault, PlayedNote, Tell } from './index'
 import { thumbAccent } from './crossings'
 import { evenness } from './evenness'
-import { runsOf } from './lines'
+import { runsOf, stretchesOf } from './lines'
 import type { Run } from './lines'
 import type { Measure } from './measure'
 import { inOrder } from './playedNote'
@@ -38,7 +38,7 @@ const valueOf = (
   notes: readonly PlayedNote[],
   asked: readonly AskedNote[],
   name: MeasureName,
-) => measureOf(part(runsOf(align(inOrder(notes), asked))), name)
+) => measureOf(part(runsOf(stretchesOf(align(inOrder(notes), asked)))), name)
 
 describe('notes laid against what was asked for', () => {
   const asked = scale()

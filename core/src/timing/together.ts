@@ -1,7 +1,7 @@
 /** What is asked to begin together: two hands, and the notes of a chord. */
 import type { Measure } from './measure'
 import type { Alignment, Matched } from './align'
-import { meanEstimate, meanOf, sdEstimate } from '../measure'
+import { meanEstimate, meanOf, medianOf, sdEstimate } from '../measure'
 
 /** Moments below which nothing is said. */
 const MOMENTS_LEAST = 6
@@ -45,6 +45,21 @@ export function hands(alignment: Alignment): readonly Measure[] {
   ]
 }
 
+/** A chord so much wider than the usual one is another thing, where at most one in so many is: an ornament, or a slip beside. */
+const APART = { times: 3, ms: 20, oneIn: 5 } as const
+
+/** What takes longer is no chord that came apart: it was broken, or a note of it was read as another, ms. Our choice. */
+const CHORD_MOST = 300
+
+/** The chords without the few that are something else. */
+function asChords(all: readonly number[]): readonly number[] {
+  const spreads = all.filter((s) => s <= CHORD_MOST)
+  if (spreads.length === 0) return []
+  const most = APART.times * medianOf(spreads) + APART.ms
+  const chords = spreads.filter((s) => s <= most)
+  return (spreads.length - chords.length) * APART.oneIn <= spreads.length ? chords : spreads
+}
+
 /** From the first to the last note of each chord of one hand. */
 export function chords(alignment: Alignment): readonly Measure[] {
   const spreads = byMoment(alignment).flatMap((notes) =>
@@ -53,6 +68,7 @@ export function chords(alignment: Alignment): readonly Measure[] {
       return own.length > 1 ? [Math.max(...own) - Math.min(...own)] : []
     }),
   )
-  if (spreads.length < MOMENTS_LEAST) return []
-  return [{ name: 'chord-spread', unit: 'ms', count: spreads.length, ...meanEstimate(spreads) }]
+  const own = asChords(spreads)
+  if (own.length < MOMENTS_LEAST) return []
+  return [{ name: 'chord-spread', unit: 'ms', count: own.length, ...meanEstimate(own) }]
 }

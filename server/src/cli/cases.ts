@@ -1,15 +1,23 @@
 /**
  * Measures a folder of takes with known truth and says how near we come: ./mend cases FOLDER [--json FILE]. A row a
  * measure: how many, the median and the 95th percentile of the error, what was not measured at all, and what was told
- * of takes into which it was not put.
+ * of takes into which it was not put. With --spoiled SEED takes of every rung are made here and spoiled in every way we
+ * know, and a row for each says what was told of them all the same.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import type { StudentFacts } from '@vein-mend/core/packs'
+import { readLibrary } from '../packs'
 import type { Judged } from './judged'
+import { judgeSpoiled } from './judgeSpoiled'
 import { judgeMidi } from './midiCases'
 import { judgeRuns, judgeTones } from './toneCases'
 
 const PERCENTILE = 0.95
+/** Nobody in particular: takes are made of what a pack asks of anybody. */
+const ANYBODY: StudentFacts = {
+  ...{ stage: 'elementary', ageBand: 'child', flags: [], equipment: {}, schools: {} },
+}
 
 export interface Row {
   readonly measure: string
@@ -45,7 +53,7 @@ function rowOf(measure: string, judged: readonly Judged[]): Row {
 const figure = (value: number | null) => (value === null ? '-' : value.toFixed(3))
 
 function table(rows: readonly Row[]): string {
-  const cells = [
+  return lined([
     ['measure', 'unit', 'count', 'median error', '95th percentile', 'misses', 'false finds'],
     ...rows.map((r) => [
       r.measure,
@@ -56,7 +64,11 @@ function table(rows: readonly Row[]): string {
       String(r.misses),
       String(r.falseFinds),
     ]),
-  ]
+  ])
+}
+
+/** Cells in columns. */
+function lined(cells: readonly (readonly string[])[]): string {
   const widths = cells[0]?.map((_, c) => Math.max(...cells.map((row) => row[c]?.length ?? 0))) ?? []
   return cells
     .map((row) =>
@@ -73,8 +85,43 @@ function fail(words: string): never {
   process.exit(2)
 }
 
+/** What stands after a word of the command; null where the word does not stand there. */
+function after(word: string): string | null {
+  const at = process.argv.indexOf(word)
+  return at < 0 ? null : (process.argv[at + 1] ?? '')
+}
+
+async function spoiledTable(seed: number): Promise<string> {
+  const packs = await readLibrary(join(import.meta.dirname, '../../../packs'))
+  if (!packs.ok) fail('The shipped packs cannot be read.')
+  const instruments = [...packs.packs.values()].filter((k) => k.kind === 'instrument')
+  const rows = judgeSpoiled(instruments, ANYBODY, seed)
+  const share = (n: number, of: number) => `${((100 * n) / of).toFixed(1)} %`
+  return lined([
+    ['spoiled by', 'takes', 'told falsely', 'by', 'slips a take', 'said to be set apart'],
+    ...rows.map((r) => [
+      r.spoiler,
+      String(r.takes),
+      `${r.falselyTold} (${share(r.falselyTold, r.takes)})`,
+      Object.entries(r.by)
+        .map(([name, n]) => `${name} ${n}`)
+        .join(', '),
+      r.slips.toFixed(1),
+      share(r.named, r.takes),
+    ]),
+  ])
+}
+
+const spoiledBy = after('--spoiled')
+if (spoiledBy !== null) {
+  const seed = Number(spoiledBy || 1)
+  if (!Number.isInteger(seed) || seed < 1) fail('--spoiled takes a whole number from 1.')
+  process.stdout.write(`${await spoiledTable(seed)}\n`)
+  process.exit()
+}
 const [folderName] = process.argv.slice(2).filter((a) => !a.startsWith('--'))
-if (folderName === undefined) fail('Which folder? ./mend cases FOLDER [--json FILE]')
+if (folderName === undefined)
+  fail('Which folder? ./mend cases FOLDER [--json FILE] | --spoiled [SEED]')
 const folder = resolve(folderName)
 const KINDS = [
   ['midi', judgeMidi],
@@ -94,9 +141,8 @@ for (const [kind, judge] of KINDS) {
 if (kinds === 0) fail(`No midi, audio or timing with a cases.json in ${folderName}.`)
 const rows = [...new Set(judged.map((j) => j.measure))].map((m) => rowOf(m, judged))
 process.stdout.write(`${table(rows)}\n`)
-const at = process.argv.indexOf('--json')
-if (at >= 0) {
-  const file = process.argv[at + 1]
-  if (file === undefined) fail('--json needs the name of a file to write to.')
+const file = after('--json')
+if (file !== null) {
+  if (file === '') fail('--json needs the name of a file to write to.')
   writeFileSync(file, `${JSON.stringify({ rows, takes: judged }, null, 2)}\n`)
 }

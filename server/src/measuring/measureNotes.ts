@@ -1,8 +1,8 @@
 /** Reads played notes and measures them against what was asked; in a thread, since the bytes come from anywhere. */
 import { notesRead } from '@vein-mend/core/readers'
 import type { Reading } from '@vein-mend/core/analysers'
-import { judgedNotes, measureTiming } from '@vein-mend/core/timing'
-import type { AskedNote, JudgedNote } from '@vein-mend/core/timing'
+import { countedApart, judgedNotes, measureTiming, untoldReleases } from '@vein-mend/core/timing'
+import type { AskedNote, JudgedNote, SetApartCounts, UntoldReleases } from '@vein-mend/core/timing'
 import { readPlayed } from './readPlayed'
 import type { NotPlayed } from './readPlayed'
 
@@ -21,6 +21,12 @@ export type NotesMeasured =
       readonly readings: readonly Reading[]
       readonly notes: readonly JudgedNote[]
       readonly missing: readonly { readonly asked: AskedNote; readonly round: number }[]
+      /** How many notes were set apart, by why they are not the student's. */
+      readonly apart: SetApartCounts
+      /** By how many octaves all of it was played higher than asked. */
+      readonly octaves: number
+      /** Of how many notes the release says nothing. */
+      readonly releases: UntoldReleases
     }
   | { readonly ok: false; readonly why: NotPlayed }
 
@@ -33,5 +39,8 @@ export function measureNotes({ bytes, asked, roll }: NotesToMeasure): NotesMeasu
     readings: notesRead({ played: read.notes, roll, timed }),
     notes: judgedNotes(timed),
     missing: timed.alignment.missing,
+    apart: countedApart(timed.apart),
+    octaves: timed.octaves,
+    releases: untoldReleases(timed.played),
   }
 }

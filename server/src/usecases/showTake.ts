@@ -69,6 +69,7 @@ export async function takeTiming(
   const rung = rungOf(found.value)
   const measured = await timed(await readFile(found.value.path), rung)
   if (!measured.ok) return measured
-  const { notes, missing } = measured.value
-  return good({ of: rung?.of ?? null, exercise: rung?.exercise ?? null, notes, missing })
+  const { notes, missing, apart, octaves, releases } = measured.value
+  const asked = { of: rung?.of ?? null, exercise: rung?.exercise ?? null }
+  return good({ ...asked, notes, missing, apart, octaves, releases })
 }

@@ -2,9 +2,7 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
-
-/** The lesson desk's line, where there is one. */
-export const COMMAND_LINE_ID = 'command-line'
+import { COMMAND_LINE_ID } from './commandLineId'
 
 interface Props {
   readonly open: boolean

@@ -1,6 +1,7 @@
 /** How each note fell beside the beat: a stem up is early, down is late; thumbs are filled, slips have their own marks. */
 import type { TakeTimingResponse } from '@vein-mend/contract'
-import type { JudgedNote } from '@vein-mend/core/timing'
+import type { JudgedNote, WhyApart } from '@vein-mend/core/timing'
+import { plural } from '../../wording/words'
 
 const STEP = 18
 const HALF = 44
@@ -16,21 +17,35 @@ interface Row {
   readonly notes: readonly JudgedNote[]
 }
 
-/** A row for each hand and each time the passage was begun. */
+/** A row for each hand and each time the passage was begun. What nobody asked for stands with what was played last. */
 function rowsOf(notes: readonly JudgedNote[]): readonly Row[] {
   const rows = new Map<string, { hand: Row['hand']; round: number; notes: JudgedNote[] }>()
+  let last: JudgedNote[] = []
   for (const note of notes) {
-    const hand = note.asked?.hand ?? null
-    // A note too many belongs to no hand: it is shown with the right, or the only one.
-    const key = `${note.round} ${note.asked ? hand : [...rows.keys()].at(-1)?.split(' ')[1]}`
-    const row = rows.get(key)
-    if (row) row.notes.push(note)
-    else if (note.asked) rows.set(key, { hand, round: note.round, notes: [note] })
+    if (!note.asked) {
+      last.push(note)
+      continue
+    }
+    const hand = note.asked.hand
+    const key = `${note.round} ${hand}`
+    // What came before the first note of all opens its row.
+    const row = rows.get(key) ?? { hand, round: note.round, notes: rows.size === 0 ? last : [] }
+    rows.set(key, row)
+    row.notes.push(note)
+    last = row.notes
   }
   return [...rows.values()]
 }
 
-function sayNote({ asked, asideMs, velocity, midi }: JudgedNote): string {
+const OF_NOBODY: Readonly<Record<WhyApart, string>> = {
+  click: 'a click, not counted',
+  layer: 'a second sound of the same key, not counted',
+  'count-in': 'counted in, not counted as played',
+  bounce: 'the key bounced, not counted',
+}
+
+function sayNote({ asked, asideMs, velocity, midi, apart }: JudgedNote): string {
+  if (apart) return OF_NOBODY[apart]
   if (!asked) return 'a note too many'
   if (asked.midi !== midi) return 'a wrong note'
   const finger = asked.finger === null ? '' : `finger ${asked.finger}, `
@@ -46,7 +61,11 @@ function sizeOf(velocity: number): number {
 }
 
 function Stem({ note, x }: { note: JudgedNote; x: number }) {
-  const { asked, asideMs, midi } = note
+  const { asked, asideMs, midi, apart } = note
+  if (apart) {
+    const grey = { stroke: 'var(--kiln)', strokeDasharray: '2 2', fill: 'none' }
+    return <circle cx={x} cy={HALF} r="4" {...grey} />
+  }
   if (!asked || asked.midi !== midi) {
     const r = 4
     return (
@@ -121,12 +140,55 @@ function Strip({ row }: { row: Row }) {
   )
 }
 
+const APART: Readonly<Record<WhyApart, (count: number) => string>> = {
+  click: (n) => `${plural(n, 'click')} on the drum channel`,
+  layer: (n) => `${plural(n, 'note')} of a second sound on the same keys`,
+  'count-in': (n) => `${plural(n, 'note')} counted in before the first`,
+  bounce: (n) => `${plural(n, 'key')} that bounced`,
+}
+
+/** What was in the file and is not the student's, or not where it was asked, and what the file does not tell. */
+function SetApart({ timing: { apart, octaves, releases } }: { timing: TakeTimingResponse }) {
+  const words = (Object.keys(APART) as WhyApart[]).flatMap((why) => {
+    const count = apart[why] ?? 0
+    return count > 0 ? [APART[why](count)] : []
+  })
+  const far = plural(Math.abs(octaves), 'octave')
+  return (
+    <>
+      {words.length > 0 && (
+        <p className="text-kiln text-sm">Set apart and counted nowhere: {words.join(', ')}.</p>
+      )}
+      {octaves !== 0 && (
+        <p className="text-kiln text-sm">
+          All of it was played {far} {octaves > 0 ? 'higher' : 'lower'} than asked, and is measured
+          as if that were meant.
+        </p>
+      )}
+      {releases.pedal !== undefined && (
+        <p className="text-kiln text-sm">
+          {plural(releases.pedal, 'note')} ended under the pedal: how these join is not measured.
+        </p>
+      )}
+      {releases.unsent !== undefined && (
+        <p className="text-kiln text-sm">
+          Of {plural(releases.unsent, 'note')} the keyboard never said that the key came up: how
+          these join is not measured.
+        </p>
+      )}
+    </>
+  )
+}
+
 export function NoteStrips({ timing }: { timing: TakeTimingResponse }) {
   const rows = rowsOf(timing.notes)
   const left = timing.missing.length
   if (timing.notes.every((n) => n.asideMs === null)) {
     return (
-      <p className="text-kiln">Too few notes in a row to say where each fell beside the beat.</p>
+      <>
+        <p className="text-kiln">Too few notes in a row to say where each fell beside the beat.</p>
+        <SetApart timing={timing} />
+      </>
     )
   }
   return (
@@ -149,6 +211,7 @@ export function NoteStrips({ timing }: { timing: TakeTimingResponse }) {
           {left === 1 ? 'One note was left out.' : `${left} notes were left out.`}
         </p>
       )}
+      <SetApart timing={timing} />
     </>
   )
 }

@@ -1,0 +1,2 @@
+/** The lesson desk's line, where there is one. */
+export const COMMAND_LINE_ID = 'command-line'
