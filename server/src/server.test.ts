@@ -126,6 +126,12 @@ describe('nothing doubled, nothing lost', () => {
     expect(await actsOf(studio.store, STUDENT as never)).toHaveLength(1)
   })
 
+  test('an act that stands twice in one request is on record once', async () => {
+    const added = act({ kind: 'student-added', card })
+    await post([added, added]).expect(200)
+    expect(await actsOf(studio.store, STUDENT as never)).toHaveLength(1)
+  })
+
   test('acts that arrive together happen together or not at all', async () => {
     await post([act({ kind: 'student-added', card })]).expect(200)
     await post([

@@ -15,6 +15,7 @@ import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentCard } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/kit'
 import request from 'supertest'
+import yazl from 'yazl'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
 import { openPlain } from '../store/plainSqlite'
 import { openTestStudio } from '../test/studio'
@@ -266,6 +267,24 @@ describe('handed on', () => {
       existsSync(join(there, 'incoming')) ? readdirSync(join(there, 'incoming')) : []
     return { archive, other, held, arriving, hashes: takes.map(hashOf).sort() }
   }
+
+  test('a file of sound in an archive that no act names comes nowhere', async () => {
+    await act({ kind: 'card-changed', card: given })
+    await bring(wave(3000))
+    const handover = (await archiveOf('handover')).body as Buffer
+    const zip = new yazl.ZipFile()
+    zip.addBuffer(handover, 'handover.json')
+    for (const bytes of [wave(3000), wave(400, 7)]) zip.addBuffer(bytes, `takes/${hashOf(bytes)}`)
+    zip.end()
+    const chunks: Buffer[] = []
+    for await (const chunk of zip.outputStream) chunks.push(chunk as Buffer)
+    const other = await openTestStudio()
+    expect((await takeIn(other, Buffer.concat(chunks))).status).toBe(200)
+    const there = join(dirname(other.file), 'takes')
+    expect(readdirSync(join(there, 'student-handed'))).toEqual([hashOf(wave(3000))])
+    expect(readdirSync(join(there, 'incoming'))).toEqual([])
+    await other.close()
+  })
 
   const MUTATED = process.env.VEIN_MEND_LONG_TESTS === '1' ? 2000 : 120
   test(`${MUTATED} damaged archives: all of one is taken in or nothing, and a good one always goes in afterwards`, async () => {
