@@ -11,6 +11,8 @@ import {
   test,
 } from '../support/journey'
 import type { Page } from '@playwright/test'
+import { parseMidi, writeMidi } from 'midi-file'
+import type { MidiEvent } from 'midi-file'
 
 const FAULT = 'The thumb is thrown under at the crossing'
 
@@ -146,6 +148,59 @@ test('what was played while the server was away is sent again, and a made-up tak
   await page.getByRole('button', { name: 'Send it again' }).click()
   await expect(page.getByRole('heading', { name: 'Note by note' })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toContainText('(made-up keyboard)')
+})
+
+/** The same notes an octave higher, with a metronome on the channel of drums beside them. */
+function withClickAndOctave(bytes: Buffer): Buffer {
+  const { header, tracks } = parseMidi(bytes)
+  const isNote = (e: MidiEvent) => e.type === 'noteOn' || e.type === 'noteOff'
+  const raised = tracks.map((track) =>
+    track.map((e) => (isNote(e) ? { ...e, noteNumber: e.noteNumber + 12 } : e)),
+  )
+  const beat = header.ticksPerBeat ?? 0
+  const clicks = Array.from({ length: 8 }, (_, i): MidiEvent[] => [
+    ...(['noteOn', 'noteOff'] as const).map((type) => ({
+      ...{ type, channel: 9, noteNumber: 37, velocity: type === 'noteOn' ? 90 : 0 },
+      deltaTime: type === 'noteOff' ? beat / 10 : i === 0 ? 0 : (9 * beat) / 10,
+    })),
+  ]).flat()
+  const end: MidiEvent = { deltaTime: 0, meta: true, type: 'endOfTrack' }
+  const all = [...raised, [...clicks, end]]
+  return Buffer.from(
+    writeMidi({ header: { ...header, format: 1, numTracks: all.length }, tracks: all }),
+  )
+}
+
+test('what stands in a file beside the student is set apart, said and counted nowhere', async ({
+  page,
+  studio,
+}) => {
+  await onEvenFlow(page, studio.url)
+  await playIn(page, 'well')
+  await allSent(page)
+  const student = /students\/([^/]+)/.exec(page.url())?.[1] ?? ''
+  const at = `${studio.url}/api/students/${student}`
+  const { record } = (await (await page.request.get(at)).json()) as {
+    record: { takes: { hash: string }[] }
+  }
+  const played = await page.request.get(`${at}/takes/${record.takes[0]?.hash}`)
+  const buffer = withClickAndOctave(await played.body())
+  await page.getByRole('link', { name: 'Back to the lesson' }).click()
+  await page
+    .getByRole('article', { name: FAULT })
+    .getByRole('button', { name: 'Play it in' })
+    .click()
+  await page.getByRole('radio', { name: 'A file' }).click()
+  await page
+    .getByLabel('A MIDI file or a recording of this rung')
+    .setInputFiles({ name: 'take.mid', mimeType: 'audio/midi', buffer })
+  await expect(page.getByRole('heading', { name: 'Note by note' })).toBeVisible()
+  await expect(
+    page.getByText('Set apart (dotted rings) and counted nowhere: 8 clicks on the drum channel.'),
+  ).toBeVisible()
+  await expect(page.getByText('All of it was played an octave higher than asked')).toBeVisible()
+  await expect(page.getByRole('list', { name: 'What it says' })).not.toContainText('told')
+  await expectAccessible(page)
 })
 
 test('a rung is tapped where there is no keyboard: only its time is measured, and what is sure is noted at once', async ({

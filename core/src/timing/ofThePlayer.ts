@@ -146,9 +146,12 @@ function countedIn(
   return counted.length >= COUNTED_LEAST && isEven ? counted : []
 }
 
-/** Right notes from which on a take lies where it was asked, and by which one an octave off does, as shares of the notes. */
-const WHERE_ASKED = 0.7
-const OCTAVE_OFF = 0.8
+/**
+ * Right notes from which on a take surely lies where it was asked; by which one lies an octave off, and how many more they
+ * are then than as it stands: half of two octaves lie in the next one too. Shares of the notes; our choice.
+ */
+const WHERE_ASKED = 0.9
+const OCTAVE_OFF = { least: 0.8, more: 0.1 } as const
 const OCTAVES = [1, -1, 2, -2] as const
 
 /** The same notes so many octaves higher. */
@@ -165,7 +168,10 @@ function laidInOctave(played: readonly PlayedNote[], asked: readonly AskedNote[]
     octaves: octaves,
     alignment: align(played, shifted(asked, octaves)),
   })).sort((a, b) => b.alignment.matched.length - a.alignment.matched.length)
-  return best && best.alignment.matched.length >= OCTAVE_OFF * played.length ? best : plain
+  const found = best?.alignment.matched.length ?? 0
+  const isOff =
+    found >= OCTAVE_OFF.least * played.length && found - right >= OCTAVE_OFF.more * played.length
+  return best && isOff ? best : plain
 }
 
 /** What was played, in its order, parted and laid against what was asked; where nothing is, all of it is the player's. */

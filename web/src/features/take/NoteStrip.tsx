@@ -153,11 +153,13 @@ function SetApart({ timing: { apart, octaves, releases } }: { timing: TakeTiming
     const count = apart[why] ?? 0
     return count > 0 ? [APART[why](count)] : []
   })
-  const far = plural(Math.abs(octaves), 'octave')
+  const far = Math.abs(octaves) === 1 ? 'an octave' : plural(Math.abs(octaves), 'octave')
   return (
     <>
       {words.length > 0 && (
-        <p className="text-kiln text-sm">Set apart and counted nowhere: {words.join(', ')}.</p>
+        <p className="text-kiln text-sm">
+          Set apart (dotted rings) and counted nowhere: {words.join(', ')}.
+        </p>
       )}
       {octaves !== 0 && (
         <p className="text-kiln text-sm">
