@@ -47,8 +47,6 @@ export type {
   SheetEntry,
   SheetResponse,
   StudioTuning,
-  TakeMeasuring,
-  TakeTimingResponse,
   TakeTaken,
   AsideMoved,
   AsideResponse,
@@ -56,8 +54,6 @@ export type {
   CopiesResponse,
   NoteAside,
   StudentCopy,
-  TakeToneResponse,
-  TonePicture,
   StudentInTrouble,
   StudentListed,
   StudentRemoved,
@@ -66,6 +62,12 @@ export type {
   StudioMendingResponse,
   StudioResponse,
 } from './responses'
+export type {
+  TakeMeasuring,
+  TakeTimingResponse,
+  TakeToneResponse,
+  TonePicture,
+} from './takeResponses'
 export { refuse, SERVER_REFUSALS } from './refusalCodes'
 export type { CodedRefusal, Outcome, RefusalCode, ServerRefusalCode } from './refusalCodes'
 export { parseMeasuring, parseTakeAsked } from './takeRequests'

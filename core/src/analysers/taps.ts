@@ -20,7 +20,7 @@ export const taps: Analyser<
   >
 > = {
   id: 'taps',
-  version: '2',
+  version: '3',
   takeKind: 'notes',
   measures: {
     tempo,

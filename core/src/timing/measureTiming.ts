@@ -10,7 +10,7 @@ import { joining } from './joining'
 import { runsOf, stretchesOf } from './lines'
 import type { Measure } from './measure'
 import { ofThePlayer } from './ofThePlayer'
-import type { SetApart } from './ofThePlayer'
+import type { OfThePlayer, SetApart } from './ofThePlayer'
 import { inOrder } from './playedNote'
 import type { PlayedNote } from './playedNote'
 import { roll } from './roll'
@@ -47,10 +47,8 @@ function measureTaps(taps: readonly PlayedNote[], asked: readonly AskedNote[]): 
   }
 }
 
-/** Notes, or taps, against what was asked for. Measures the take is too short for are not there. */
-export function measureTiming(notes: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
-  if (isTapped(notes)) return measureTaps(notes, asked)
-  const { own: played, apart, octaves, alignment } = ofThePlayer(inOrder(notes), asked)
+/** Notes parted and laid out, measured for everything they are long enough for. */
+function measureLaid({ own: played, apart, octaves, alignment }: OfThePlayer): Timing {
   const stretches = stretchesOf(alignment)
   const runs = runsOf(stretches)
   return {
@@ -71,6 +69,22 @@ export function measureTiming(notes: readonly PlayedNote[], asked: readonly Aske
       ...slips(alignment),
     ],
   }
+}
+
+/** Notes, or taps, against what was asked for. Measures the take is too short for are not there. */
+export function measureTiming(notes: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
+  if (isTapped(notes)) return measureTaps(notes, asked)
+  return measureLaid(ofThePlayer(inOrder(notes), asked))
+}
+
+/**
+ * Notes heard in a sound: nothing is parted from them by channel, which sound has none of, nor moved by octaves, which its
+ * pitch settles.
+ */
+export function measureHeard(notes: readonly PlayedNote[], asked: readonly AskedNote[]): Timing {
+  if (isTapped(notes)) return measureTaps(notes, asked)
+  const own = inOrder(notes)
+  return measureLaid({ own, apart: [], octaves: 0, alignment: align(own, asked) })
 }
 
 /** The same for a roll, which is asked for by its rate and not note by note. */

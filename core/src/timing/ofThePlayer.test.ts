@@ -41,6 +41,39 @@ describe('set apart', () => {
     expect(unevenness(timed)).toBeCloseTo(unevenness(plain), 9)
   })
 
+  test('who plays on drums, or strikes what was asked there, is no click', () => {
+    const kit = Array.from({ length: 12 }, (_, i) => ({
+      ...{
+        midi: 36 + (i % 3),
+        onMs: 600 + i * 400,
+        offMs: 640 + i * 400,
+        velocity: 90,
+        channel: 9,
+      },
+    }))
+    expect(measureTiming([...clean, ...kit], SCALE).apart).toEqual([])
+    const asked = SCALE.map((n, i) => (i % 2 === 0 ? n : { ...n, midi: 38 }))
+    const own = played(asked).map((n) => (n.midi === 38 ? { ...n, channel: 9 } : n))
+    expect(measureTiming(own, asked).apart).toEqual([])
+  })
+
+  test('a second hand an octave up that nobody asked for is no device: it is notes too many', () => {
+    const rng = seededRng(3)
+    const second = clean.map((n) => ({
+      ...{ ...n, midi: n.midi + 12, channel: 1, onMs: n.onMs + 30 * (rng() - 0.5) },
+    }))
+    const timed = measureTiming([...clean, ...second], SCALE)
+    expect(timed.apart).toEqual([])
+    expect(slipsOf(timed)[2]).toBeGreaterThan(10)
+  })
+
+  test('where nothing is asked nobody can tell: fast strokes on one key are strokes', () => {
+    const strokes = Array.from({ length: 30 }, (_, i) => ({
+      ...{ midi: 60, onMs: 40 * i, offMs: 40 * i + 20, velocity: 64, channel: 0 },
+    }))
+    expect(measureTiming(strokes, [])).toMatchObject({ apart: [], played: strokes })
+  })
+
   test.each([0, 12, -12])('a second sound %i semitones off on a channel of its own', (by) => {
     const second = clean.map((n) => ({ ...n, midi: n.midi + by, onMs: n.onMs + 2, channel: 3 }))
     const timed = measureTiming([...clean, ...second], SCALE)
@@ -62,6 +95,8 @@ describe('set apart', () => {
     expect(countedApart(measureTiming([...counted, ...clean], SCALE).apart)).toEqual({
       'count-in': 4,
     })
+    // Twice is a wrong note struck again.
+    expect(measureTiming([...counted.slice(2), ...clean], SCALE).apart).toEqual([])
     const same = SCALE.map((n, i) => (i < 5 ? { ...n, midi: 60 } : n))
     expect(measureTiming(played(same), same).apart).toEqual([])
     // Nor where all of it lies an octave off.
@@ -109,6 +144,23 @@ describe('where it was asked', () => {
     )
     expect(slipsOf(measureTiming(moved, SCALE))).toEqual([0, 5, 0])
   })
+})
+
+test('chords that all come apart by far are told, and one broken chord among close ones is not', () => {
+  const chords = Array.from({ length: 12 }, (_, beat) =>
+    [60, 64, 67].map((midi) => ({
+      ...{ midi, hand: 'right' as const, finger: null, beat, joined: false },
+    })),
+  ).flat()
+  const spread = (apartMs: (beat: number) => number) => {
+    const notes = chords.map(({ midi, beat }) => {
+      const onMs = beat * 2000 + ((midi - 60) / 7) * apartMs(beat)
+      return { midi, onMs, offMs: onMs + 1200, velocity: 64, channel: 0 }
+    })
+    return measureOf(measureTiming(notes, chords).measures, 'chord-spread')?.value
+  }
+  expect(spread((beat) => 400 + beat)).toBeGreaterThan(380)
+  expect(spread((beat) => (beat === 5 ? 280 : 10 + beat))).toBeLessThan(25)
 })
 
 describe('what is no unevenness', () => {

@@ -45,11 +45,13 @@ export interface OfThePlayer {
 }
 
 const OCTAVE = 12
-/** A layer sounds with the keys it lies on, ms; a device sends both at once. Our choice. */
-const LAYER_MS = 12
+/** A layer sounds with the keys it lies on, ms: a device sends both at once, and no second hand is so exact. Our choice. */
+const LAYER_MS = 5
 /** Of the notes of a layer so many have their partner, and of the moments asked at most so many ask for such a pair. */
-const LAYER_LEAST = 0.85
+const LAYER_LEAST = 0.95
 const ASKED_MOST = 0.2
+/** A metronome has a sound for the beat and one for its first; what has more is somebody who plays. */
+const CLICK_SOUNDS = 2
 /** Notes below which a channel of its own is no layer yet. */
 const LAYER_NOTES_LEAST = 4
 
@@ -91,14 +93,16 @@ function byChannel(played: readonly PlayedNote[]): readonly (readonly PlayedNote
 
 /** Notes of channels that only double another one, or tick beside it. */
 function channelsApart(played: readonly PlayedNote[], moments: readonly Moment[]) {
-  if (moments.length === 0) return new Map<PlayedNote, WhyApart>()
   const [base, ...others] = byChannel(played.filter((n) => n.channel !== TAP_CHANNEL))
   if (!base) return new Map<PlayedNote, WhyApart>()
   const layers = others.filter((notes) => {
     const by = notes.length < LAYER_NOTES_LEAST ? null : layeredBy(notes, base)
     return by !== null && asksFor(moments, by) <= ASKED_MOST
   })
-  const clicks = played.filter((n) => n.channel === TAP_CHANNEL)
+  const drums = played.filter((n) => n.channel === TAP_CHANNEL)
+  const sounds = new Set(drums.map((n) => n.midi))
+  const asksForThem = moments.some((m) => m.notes.some((n) => sounds.has(n.midi)))
+  const clicks = sounds.size <= CLICK_SOUNDS && !asksForThem ? drums : []
   return new Map<PlayedNote, WhyApart>([
     ...clicks.map((n) => [n, 'click'] as const),
     ...layers.flat().map((n) => [n, 'layer'] as const),
@@ -127,8 +131,8 @@ function withoutBounces(played: readonly PlayedNote[]) {
   return { own, bounced }
 }
 
-/** How many are counted in at the least, and how unevenly at the most, as times of the shortest interval. */
-const COUNTED_LEAST = 2
+/** How many are counted in at the least (two may be a wrong note struck again), and how unevenly, as times of the shortest interval. */
+const COUNTED_LEAST = 3
 const COUNTED_EVEN = 1.25
 
 /** Notes before all others on one pitch that nobody asked for, evenly: somebody counts. */
@@ -138,7 +142,7 @@ function countedIn(
 ): readonly PlayedNote[] {
   const pitches = new Set(asked.map((n) => n.midi))
   const [first] = played
-  if (!first || pitches.size === 0 || pitches.has(first.midi)) return []
+  if (!first || pitches.has(first.midi)) return []
   const end = played.findIndex((n) => n.midi !== first.midi)
   const counted = end < 0 ? [] : played.slice(0, end)
   const gaps = counted.slice(1).map((n, i) => n.onMs - (counted[i]?.onMs ?? n.onMs))
@@ -179,6 +183,8 @@ export function ofThePlayer(
   played: readonly PlayedNote[],
   asked: readonly AskedNote[],
 ): OfThePlayer {
+  if (asked.length === 0)
+    return { own: played, apart: [], octaves: 0, alignment: align(played, asked) }
   const channels = channelsApart(played, momentsOf(asked))
   const inTheirs = channels.size === 0 ? played : played.filter((n) => !channels.has(n))
   const { own: rest, bounced } = withoutBounces(inTheirs)

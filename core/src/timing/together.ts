@@ -48,12 +48,16 @@ export function hands(alignment: Alignment): readonly Measure[] {
 /** A chord so much wider than the usual one is another thing, where at most one in so many is: an ornament, or a slip beside. */
 const APART = { times: 3, ms: 20, oneIn: 5 } as const
 
-/** What takes longer is no chord that came apart: it was broken, or a note of it was read as another, ms. Our choice. */
+/**
+ * What takes longer is mostly no chord that came apart: it was broken, or a note of it was read as another, ms; where most
+ * take longer they do come apart. Our choice.
+ */
 const CHORD_MOST = 300
 
 /** The chords without the few that are something else. */
 function asChords(all: readonly number[]): readonly number[] {
-  const spreads = all.filter((s) => s <= CHORD_MOST)
+  const close = all.filter((s) => s <= CHORD_MOST)
+  const spreads = 2 * close.length > all.length ? close : all
   if (spreads.length === 0) return []
   const most = APART.times * medianOf(spreads) + APART.ms
   const chords = spreads.filter((s) => s <= most)

@@ -1,5 +1,5 @@
 /** Timing read from sound: what begins when, with what sound cannot tell taken off. */
-import { layTaps, measureTiming, momentsOf, TAP_CHANNEL, TAP_KEYS } from '../timing'
+import { layTaps, measureHeard, momentsOf, TAP_CHANNEL, TAP_KEYS } from '../timing'
 import type { AskedNote, Measure, MeasureName, PlayedNote } from '../timing'
 import type { SoundedNote } from './sounded'
 import type { Sounding } from './ear'
@@ -63,7 +63,7 @@ export function soundTiming(
   if (played.length === 0 || asked.length === 0) return []
   const tapped = played.every((p) => p.channel === TAP_CHANNEL)
   if (tapped && !layTaps(played, asked)) return []
-  const { measures } = measureTiming(played, asked)
+  const { measures } = measureHeard(played, asked)
   const of = (name: MeasureName) => measures.find((m) => m.name === name)
   const [spread, share] = [of('unevenness'), of('unevenness-share')]
   const intervalMs = spread && share ? spread.value / share.value : Number.POSITIVE_INFINITY

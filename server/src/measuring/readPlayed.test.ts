@@ -94,6 +94,11 @@ describe('a key that comes up', () => {
     ])
   })
 
+  test('under a pedal that is written on another track says nothing either', () => {
+    const held = notesOf(file([[pedal(250, 127)], [on(0, 60), off(500, 60)]]))
+    expect(held.map((n) => n.release)).toEqual(['pedal'])
+  })
+
   test('on another channel, or twice, is none of it', () => {
     expect(all([on(0, 60), off(250, 60, 1), off(250, 60), off(500, 60)])).toEqual([
       [60, 0, 500, undefined],

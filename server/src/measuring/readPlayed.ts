@@ -16,7 +16,6 @@ const DROPPING = { said: 29, meant: 30_000 / 1001 } as const
 const PEDAL = 64
 /** From here on a pedal is down (MIDI 1.0). */
 const PEDAL_DOWN = 64
-const KEYS = 128
 
 /** Why a file of notes is not measured. */
 export type NotPlayed = 'not_midi' | 'no_notes' | 'too_many_notes' | 'take_too_long'
@@ -73,7 +72,7 @@ function clockOf(tempos: readonly Tempo[]): (tick: number) => number {
   }
 }
 
-/** A key that is down: since when, and whether the pedal was when it came up. */
+/** A key that is down, and since when. */
 interface Sounding {
   readonly midi: number
   readonly channel: number
@@ -81,26 +80,25 @@ interface Sounding {
   readonly velocity: number
 }
 
-/** The keys and pedals of a track, followed event by event. */
+/** The keys and pedals of a file, followed event by event: a key by its track, a pedal on whichever track it is written. */
 class Keys {
   readonly notes: PlayedNote[] = []
-  private readonly down = new Map<number, Sounding>()
+  private readonly down = new Map<string, Sounding>()
   private readonly pedals = new Set<number>()
 
-  hear(event: MidiEvent, nowMs: number): void {
+  hear(event: MidiEvent, track: number, nowMs: number): void {
     if (event.type === 'controller' && event.controllerType === PEDAL) {
       if (event.value >= PEDAL_DOWN) this.pedals.add(event.channel)
       else this.pedals.delete(event.channel)
     }
     if (event.type !== 'noteOn' && event.type !== 'noteOff') return
-    const key = event.channel * KEYS + event.noteNumber
+    const { channel, noteNumber: midi, velocity } = event
+    const key = `${track} ${channel} ${midi}`
     const held = this.down.get(key)
     // A key that is struck came up before, though nothing was sent of it.
     if (held) this.end(held, nowMs, event.type === 'noteOn')
     this.down.delete(key)
-    if (event.type === 'noteOff') return
-    const { channel, noteNumber: midi, velocity } = event
-    this.down.set(key, { midi, channel, onMs: nowMs, velocity })
+    if (event.type === 'noteOn') this.down.set(key, { midi, channel, onMs: nowMs, velocity })
   }
 
   /** What is still down was never said to have come up. */
@@ -118,14 +116,26 @@ class Keys {
   }
 }
 
-function notesOf(track: readonly MidiEvent[], clock: (tick: number) => number) {
+/** The events of all tracks in the order of their time, those of one moment as their tracks stand. */
+function inTime(tracks: MidiData['tracks']) {
+  const all = tracks.flatMap((events, track) => {
+    let tick = 0
+    return events.map((event) => {
+      tick += event.deltaTime
+      return { event, track, tick }
+    })
+  })
+  return tracks.length > 1 ? all.sort((a, b) => a.tick - b.tick) : all
+}
+
+function notesOf(tracks: MidiData['tracks'], clock: (tick: number) => number) {
   const keys = new Keys()
-  let tick = 0
-  for (const event of track) {
-    tick += event.deltaTime
-    keys.hear(event, clock(tick))
+  let last = 0
+  for (const { event, track, tick } of inTime(tracks)) {
+    last = clock(tick)
+    keys.hear(event, track, last)
   }
-  keys.close(clock(tick))
+  keys.close(last)
   return keys.notes
 }
 
@@ -135,7 +145,7 @@ export function readPlayed(bytes: Uint8Array): Played {
   if (!song) return { ok: false, why: 'not_midi' }
   const tempos = temposOf(song)
   if (!tempos.every((t) => Number.isFinite(t.tickMs))) return { ok: false, why: 'not_midi' }
-  const notes = song.tracks.flatMap((track) => notesOf(track, clockOf(tempos)))
+  const notes = notesOf(song.tracks, clockOf(tempos))
   if (notes.length === 0) return { ok: false, why: 'no_notes' }
   if (notes.length > PLAYED_MOST) return { ok: false, why: 'too_many_notes' }
   const sound = notes.every((n) => n.onMs >= 0 && n.offMs >= n.onMs && n.offMs < SECONDS_MOST * MS)
