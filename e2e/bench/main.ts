@@ -10,6 +10,7 @@ import { diagnosisFigures } from './diagnosisFigures'
 import { shippedPackFigures } from './shippedPackFigures'
 import { figure, judge, p95, report } from './figures'
 import { forecastOnPage } from './forecastOnPage'
+import { copyKillFigures } from './copyKills'
 import { killFigures } from './kills'
 import { slowness } from './machine'
 import { ladderFigures } from './ladderFigures'
@@ -161,10 +162,12 @@ async function deskFigures(page: Page): Promise<readonly Figure[]> {
 /** Each part with the speed of the machine before and after it: it is shared, and not the same all the time. */
 async function judged(part: () => Promise<readonly Figure[]>): Promise<readonly Judged[]> {
   const before = slowness()
+  const begun = performance.now()
   const figures = await part()
+  const seconds = Math.round((performance.now() - begun) / 1000)
   const slow = (before + slowness()) / 2
   process.stdout.write(
-    `${figures.length} figures at ${(1 / slow).toFixed(2)} of the speed at which budgets were set.\n`,
+    `${figures.length} figures in ${seconds} s, at ${(1 / slow).toFixed(2)} of the speed at which budgets were set.\n`,
   )
   return judge(figures, slow)
 }
@@ -180,7 +183,14 @@ const parts: readonly (readonly [Part | null, () => Promise<readonly Figure[]>])
   ['--tone', toneFigures],
   ['--records', () => largeStudioFigures(page)],
   ['--files', mutatedFileFigures],
-  ['--kills', async () => [...(await killFigures()), ...(await takeKillFigures())]],
+  [
+    '--kills',
+    async () => [
+      ...(await killFigures()),
+      ...(await takeKillFigures()),
+      ...(await copyKillFigures()),
+    ],
+  ],
 ]
 const figures: Judged[] = []
 for (const [name, part] of parts) {

@@ -12,10 +12,11 @@ import { EMPTY_CARD } from '@vein-mend/core/record'
 import type { StudentId } from '@vein-mend/core/kit'
 import request from 'supertest'
 import { afterEach, beforeEach, describe, expect, test } from 'vitest'
-import { backUp, openStudio } from './store'
+import { backUp, clearUnfinished, openStudio, studioCopies } from './store'
 import { openPlain } from './store/plainSqlite'
 import { openTestStudio } from './test/studio'
 import type { TestStudio } from './test/studio'
+import { finishCopies, noteCopiesDue } from './usecases/copiesDue'
 
 const ID = 'student-wren' as StudentId
 const WORD = 'sandpipers'
@@ -237,6 +238,32 @@ describe('a student who is removed', () => {
     const store = await openStudio(join(copies, 'studio-2026-03-02.sqlite'))
     expect((await store.students()).students.map((s) => s.summary.name)).toEqual(['Tern'])
     await store.close()
+  })
+
+  test('who was to be taken out of the copies when the server was killed is taken out at the next start', async () => {
+    const copies = join(folder(), 'backups')
+    const half = join(copies, 'studio-2026-03-02.sqlite.part')
+    writeFileSync(half, 'half a copy')
+    await studio.store.write(async (w) => {
+      await w.remove(ID, '2026-03-02T10:00:00.000Z')
+      await noteCopiesDue(studio.store, ID)
+    })
+    await restarted()
+    const deps = { store: studio.store, copies: studioCopies(studio.file, copies) }
+    clearUnfinished(copies)
+    expect(existsSync(half)).toBe(false)
+    expect(await finishCopies(deps)).toEqual({ rewritten: ['studio-2026-03-01.sqlite'], left: [] })
+    expect(filesWith(WORD, copies, [])).toEqual([])
+    expect(await finishCopies(deps)).toBe(null)
+  })
+
+  test('and was brought back since stays in the copies', async () => {
+    await noteCopiesDue(studio.store, ID)
+    const deps = {
+      store: studio.store,
+      copies: studioCopies(studio.file, join(folder(), 'backups')),
+    }
+    expect(await finishCopies(deps)).toBe(null)
   })
 
   test('whose file was not cleaned in time is cleaned at the next start', async () => {

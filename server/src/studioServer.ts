@@ -11,11 +11,12 @@ import { createApp, createHomeApp } from './app'
 import { layDemoStudio } from './demo/layDemoStudio'
 import { buildLibrary, openKnowledge, readPackTexts, recallReadings, sayTrouble } from './packs'
 import type { PackFileTrouble } from './packs'
-import { backUpDaily, lockStudio, NO_COPIES, NoRoom, openStudio, studioCopies } from './store'
-import type { StudioStore } from './store'
+import { clearUnfinished, lockStudio, NO_COPIES, NoRoom, openStudio, studioCopies } from './store'
+import type { StudioCopies, StudioStore } from './store'
 import { openFolder, takesOf } from './studioPlaces'
 import type { StudioPlaces } from './studioPlaces'
 import { takeStore } from './takes'
+import { finishCopies } from './usecases/copiesDue'
 import { sweepTakes } from './usecases/goneTakes'
 
 export { studioPlaces } from './studioPlaces'
@@ -107,11 +108,11 @@ function addressesAt(port: number | null): readonly string[] {
 
 /** A copy of each day on which the studio is open; whether the day is new is looked at every hour. */
 function backUpEveryDay(
-  file: string,
+  daily: StudioCopies,
   { places, today, say, log }: StudioServerOptions,
 ): NodeJS.Timeout {
   const look = () => {
-    backUpDaily(file, places.backups, today()).catch((error: unknown) => {
+    daily.makeDaily(today()).catch((error: unknown) => {
       log(error)
       const why =
         error instanceof NoRoom
@@ -159,11 +160,29 @@ async function shut(doors: readonly (Server | null)[]): Promise<void> {
   await Promise.all(doors.flatMap((door) => (door ? [shutDoor(door)] : [])))
 }
 
+/** Goes on where a server that was killed was taking somebody out of the copies; those that cannot be opened are named. */
+async function finishedCopies(
+  deps: Parameters<typeof finishCopies>[0],
+  { places, say }: StudioServerOptions,
+): Promise<void> {
+  const done = await finishCopies(deps)
+  if (!done || done.left.length === 0) return
+  say(
+    `A student who was removed may still be in copies that cannot be opened, in ${places.backups}: ${done.left.join(', ')}`,
+  )
+}
+
+/** What lies beside the store of an open studio. */
+interface Opened {
+  readonly file: string
+  readonly shipped: ReadonlyMap<string, string>
+  readonly copies: StudioCopies
+}
+
 /** The doors of an open studio. */
 async function openDoors(
   store: StudioStore,
-  file: string,
-  shipped: ReadonlyMap<string, string>,
+  { file, shipped, copies }: Opened,
   options: StudioServerOptions,
 ) {
   const opened = await openKnowledge(store, shipped)
@@ -176,7 +195,7 @@ async function openDoors(
   const deps = {
     store,
     takes,
-    copies: options.demo ? NO_COPIES : studioCopies(file, options.places.backups),
+    copies,
     homeAddresses: () => addressesAt(homePort()),
     knowledge: opened.knowledge,
     openDemo: options.openDemo,
@@ -189,7 +208,7 @@ async function openDoors(
   if (options.homePort !== null) home = await openHomeDoor(createHomeApp(deps), options.homePort)
   try {
     const studio = await openStudioDoor(createApp(deps), options.port)
-    return { studio, home, homePort: homePort() }
+    return { studio, home, homePort: homePort(), finished: finishedCopies(deps, options) }
   } catch (error) {
     await shut([home])
     throw error
@@ -206,6 +225,26 @@ async function lookThrough(store: StudioStore, isOpen: () => boolean): Promise<v
     if (!isOpen()) return
     await store.check(id)
     await new Promise((done) => setTimeout(done, LOOK_MS))
+  }
+}
+
+/** What goes on beside the answers; what it returns ends it, and nothing is said of it from then on. */
+function meanwhile(
+  store: StudioStore,
+  finished: Promise<void>,
+  { log }: StudioServerOptions,
+): () => void {
+  let isOpen = true
+  const logged = (error: unknown) => {
+    if (isOpen) log(error)
+  }
+  finished.catch(logged)
+  const look = setTimeout(() => {
+    lookThrough(store, () => isOpen).catch(logged)
+  }, LOOK_THROUGH_MS).unref()
+  return () => {
+    isOpen = false
+    clearTimeout(look)
   }
 }
 
@@ -226,22 +265,21 @@ export async function serveStudio(options: StudioServerOptions): Promise<StudioS
     if (demo) await layDemoStudio(file, () => packsIn(shipped), today())
     store = await openStudio(file)
     const open = store
-    const { studio, home, homePort } = await openDoors(open, file, shipped, options)
+    if (!demo) clearUnfinished(places.backups)
+    const copies = demo ? NO_COPIES : studioCopies(file, places.backups)
+    const doors = await openDoors(open, { file, shipped, copies }, options)
+    const { studio, home, homePort, finished } = doors
     const url = `http://${LOOPBACK}:${portOf(studio, options.port)}`
     lock.openAt(`${url}/`)
-    const copies = demo ? null : backUpEveryDay(file, options)
-    let isOpen = true
-    const look = setTimeout(() => {
-      lookThrough(open, () => isOpen).catch(options.log)
-    }, LOOK_THROUGH_MS).unref()
+    const everyDay = demo ? null : backUpEveryDay(copies, options)
+    const stopLooking = meanwhile(open, finished, options)
     return {
       url,
       homePort,
       file,
       close: async () => {
-        isOpen = false
-        clearTimeout(look)
-        if (copies) clearInterval(copies)
+        stopLooking()
+        if (everyDay) clearInterval(everyDay)
         await shut([studio, home])
         await open.close()
         await lock.release()

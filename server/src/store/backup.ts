@@ -119,6 +119,16 @@ export function toForget(names: readonly string[]): readonly string[] {
   return days.filter((name) => !kept.has(name))
 }
 
+const UNFINISHED = /^studio-\d{4}-\d{2}-\d{2}\.sqlite\.part(-\w+)?$/
+
+/** Takes away copies of days that whoever was killed did not finish; nobody may be making one. */
+export function clearUnfinished(folder: string): void {
+  if (!existsSync(folder)) return
+  for (const name of readdirSync(folder).filter((n) => UNFINISHED.test(n))) {
+    rmSync(join(folder, name), { force: true })
+  }
+}
+
 /** The day's copy, once a day, in the folder; what is too old goes. Null when the day has its copy already. */
 export async function backUpDaily(
   file: string,

@@ -2,7 +2,14 @@
 export type { ActRow, LatestActs } from './actRows'
 export { UnplayableRecord } from './standing'
 export type { Head, RecordTrouble, Standing } from './standing'
-export { backUp, backUpDaily, checkStudio, removedSince, restoreStudio } from './backup'
+export {
+  backUp,
+  backUpDaily,
+  checkStudio,
+  clearUnfinished,
+  removedSince,
+  restoreStudio,
+} from './backup'
 export { unreadableIn } from './unreadableIn'
 export { lockStudio } from './fileLock'
 export { isDamage, StudioTrouble } from './studioTrouble'

@@ -1,30 +1,34 @@
 /** Copies of a studio on this machine: each day's, those made by hand, and what a restore put aside. */
 import { existsSync, readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import type { StudentId } from '@vein-mend/core/kit'
+import type { IsoDate, StudentId } from '@vein-mend/core/kit'
+import { backUpDaily } from './backup'
 import { readCopy } from './bringBack'
 import type { InCopy } from './bringBack'
-import { withoutStudent } from './withoutStudent'
+import { withoutStudents } from './withoutStudents'
 
-/** What taking a student out of the copies has done. */
+/** What taking students out of the copies has done. */
 export interface TakenOut {
-  /** Copies that were written anew without the student. */
+  /** Copies that were written anew without them. */
   readonly rewritten: readonly string[]
-  /** Copies that could not be opened or written: they may still have the student. */
+  /** Copies that could not be opened or written: they may still be in these. */
   readonly left: readonly string[]
 }
 
 export interface StudioCopies {
+  /** The day's copy, where there is none yet. @throws StudioTrouble, NoRoom */
+  makeDaily(today: IsoDate): Promise<void>
   /** Their names, newest first. */
   names(): readonly string[]
   /** What the copy has of the student; null where it cannot be opened. */
   read(name: string, student: StudentId): Promise<InCopy | null>
-  /** Takes the student out of every copy that has them. */
-  takeOut(student: StudentId): Promise<TakenOut>
+  /** Takes the students out of every copy that has any of them. */
+  takeOut(students: readonly StudentId[]): Promise<TakenOut>
 }
 
 /** None, for the demo: its studio is laid anew and never copied. */
 export const NO_COPIES: StudioCopies = {
+  makeDaily: () => Promise.resolve(),
   names: () => [],
   read: () => Promise.resolve(null),
   takeOut: () => Promise.resolve({ rewritten: [], left: [] }),
@@ -34,6 +38,9 @@ const IN_BACKUPS = /^[\w.-]+\.sqlite$/
 const PUT_ASIDE = /^studio-put-aside-[\w.-]+\.sqlite$/
 
 class CopiesOf implements StudioCopies {
+  /** A copy begun before somebody was removed has them: nobody is taken out while one is made. */
+  private last: Promise<unknown> = Promise.resolve()
+
   constructor(
     private readonly studio: string,
     private readonly backups: string,
@@ -63,10 +70,24 @@ class CopiesOf implements StudioCopies {
     return readCopy(place, student).catch(() => null)
   }
 
-  async takeOut(student: StudentId): Promise<TakenOut> {
+  private alone<T>(work: () => Promise<T>): Promise<T> {
+    const run = this.last.then(work)
+    this.last = run.catch(() => undefined)
+    return run
+  }
+
+  async makeDaily(today: IsoDate): Promise<void> {
+    await this.alone(() => backUpDaily(this.studio, this.backups, today))
+  }
+
+  takeOut(students: readonly StudentId[]): Promise<TakenOut> {
+    return this.alone(() => this.takenOut(students))
+  }
+
+  private async takenOut(students: readonly StudentId[]): Promise<TakenOut> {
     const [rewritten, left]: [string[], string[]] = [[], []]
     for (const [name, place] of this.places()) {
-      const had = await withoutStudent(place, student).catch(() => null)
+      const had = await withoutStudents(place, students).catch(() => null)
       if (had === null) left.push(name)
       else if (had) rewritten.push(name)
     }

@@ -1,5 +1,6 @@
 /** What is found in a file that opens and is not whole, and copies out of which a student is taken. */
 import {
+  copyFileSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -20,7 +21,7 @@ import { takesOf } from '../studioPlaces'
 import { takeStore } from '../takes'
 import { backUp, checkStudio, NoRoom, openStudio } from './index'
 import { openPlain } from './plainSqlite'
-import { withoutStudent } from './withoutStudent'
+import { withoutStudents } from './withoutStudents'
 
 let folder: string
 let file: string
@@ -101,14 +102,14 @@ describe('a copy without one student', () => {
   test('holds no word of theirs, is smaller, and all the others are as they were', async () => {
     await layTwo()
     const before = readFileSync(file).length
-    expect(await withoutStudent(file, LARK)).toBe(true)
+    expect(await withoutStudents(file, [LARK])).toBe(true)
     const bytes = readFileSync(file)
     expect(bytes.includes('Lark says a heron')).toBe(false)
     expect(bytes.includes('Wren says a heron')).toBe(true)
     expect(bytes.length).toBeLessThan(before)
     expect(await checkStudio(file)).toEqual({ students: 1, acts: 41 })
     expect(readdirSync(folder)).toEqual(['studio.sqlite'])
-    expect(await withoutStudent(file, LARK)).toBe(false)
+    expect(await withoutStudents(file, [LARK])).toBe(false)
   })
 
   test('keeps acts from being deleted, as the studio does, and what is known of who was removed', async () => {
@@ -116,10 +117,30 @@ describe('a copy without one student', () => {
     await byHand(
       `INSERT INTO removals (student_id, at) VALUES ('${LARK}', '2026-02-01T10:00:00.000Z')`,
     )
-    expect(await withoutStudent(file, LARK)).toBe(true)
+    expect(await withoutStudents(file, [LARK])).toBe(true)
     await expect(byHand(`DELETE FROM acts WHERE student_id = '${WREN}'`)).rejects.toThrow()
     const database = await openPlain(file, 'read')
     expect(await database.all('SELECT student_id FROM removals')).toEqual([{ student_id: LARK }])
+    await database.close()
+  })
+
+  test('takes over what a copy still has in its log, and leaves none beside the new one', async () => {
+    await layTwo()
+    // A connection that is never closed leaves its log as a program does that is killed.
+    const held = await openPlain(file)
+    await held.all('PRAGMA journal_mode = WAL')
+    await held.run('PRAGMA wal_autocheckpoint = 0')
+    await held.run("INSERT INTO settings VALUES ('of-the-log', '1')")
+    const left = join(folder, 'left.sqlite')
+    for (const tail of ['', '-wal']) copyFileSync(file + tail, left + tail)
+    await held.close()
+    expect(await withoutStudents(left, [LARK, WREN])).toBe(true)
+    expect(readdirSync(folder).toSorted()).toEqual(['left.sqlite', 'studio.sqlite'])
+    const database = await openPlain(left, 'read')
+    expect(await database.all("SELECT value FROM settings WHERE key = 'of-the-log'")).toHaveLength(
+      1,
+    )
+    expect(await database.all('SELECT id FROM students')).toEqual([])
     await database.close()
   })
 
@@ -130,14 +151,14 @@ describe('a copy without one student', () => {
       mkdirSync(join(takes, id), { recursive: true })
       writeFileSync(join(takes, id, 'a'.repeat(64)), 'sound')
     }
-    await withoutStudent(file, LARK)
+    await withoutStudents(file, [LARK])
     expect(readdirSync(takes)).toEqual([WREN])
     const elsewhere = join(folder, 'elsewhere')
     mkdirSync(elsewhere)
     writeFileSync(join(elsewhere, 'b'.repeat(64)), 'a letter')
     rmSync(join(takes, WREN), { recursive: true })
     symlinkSync(elsewhere, join(takes, WREN))
-    await withoutStudent(file, WREN)
+    await withoutStudents(file, [WREN])
     expect(existsSync(join(elsewhere, 'b'.repeat(64)))).toBe(true)
   })
 })

@@ -4,6 +4,7 @@ import type { Outcome, StudentRemoved } from '@vein-mend/contract'
 import { good } from '@vein-mend/core/kit'
 import type { StudentId } from '@vein-mend/core/kit'
 import type { ActRow } from '../store'
+import { noteCopiesDue, takeOutOfCopies } from './copiesDue'
 import type { Deps } from './deps'
 import { allOrNothing, RefusedInside } from './recordActs'
 
@@ -38,6 +39,7 @@ export async function removeStudent(
     const rows = [...(await writer.rowsOf(student)), ...(await deps.store.asideOf(student))]
     const within = lessonsAndFaults(rows)
     await writer.remove(student, deps.now())
+    if (copies) await noteCopiesDue(deps.store, student)
     return { id: student, within }
   })
   if (!removed.ok) return removed
@@ -46,6 +48,6 @@ export async function removeStudent(
   return good({
     ...removed.value,
     cleaned: await cleaned(deps),
-    copies: copies ? await deps.copies.takeOut(student) : null,
+    copies: copies ? await takeOutOfCopies(deps, [student]) : null,
   })
 }

@@ -1,4 +1,4 @@
-/** A copy of a studio written anew without one student: beside it, checked, and only then in its place. */
+/** A copy of a studio written anew without students who were removed: beside it, checked, and only then in its place. */
 import {
   chmodSync,
   copyFileSync,
@@ -30,20 +30,21 @@ async function tablesOfStudents(database: PlainSqlite): Promise<readonly string[
   return found
 }
 
-/** Takes every row of the student out; what keeps acts from going is lifted for it and laid again. */
-async function takeRowsOut(database: PlainSqlite, student: StudentId): Promise<void> {
+/** Takes every row of the students out; what keeps acts from going is lifted for it and laid again. */
+async function takeRowsOut(database: PlainSqlite, students: readonly StudentId[]): Promise<void> {
   const triggers = await database.all(
     "SELECT name, sql FROM sqlite_master WHERE type = 'trigger' AND tbl_name = 'acts'",
   )
   await database.run('BEGIN IMMEDIATE')
   for (const { name } of triggers) await database.run(`DROP TRIGGER "${String(name)}"`)
-  for (const table of await tablesOfStudents(database)) {
+  const tables = await tablesOfStudents(database)
+  for (const student of students) {
     // That somebody was removed stays known; it names nobody.
-    if (table !== 'removals') {
+    for (const table of tables.filter((t) => t !== 'removals')) {
       await database.run(`DELETE FROM "${table}" WHERE student_id = ?`, [student])
     }
+    await database.run('DELETE FROM students WHERE id = ?', [student])
   }
-  await database.run('DELETE FROM students WHERE id = ?', [student])
   for (const { sql } of triggers) await database.run(String(sql))
   await database.run('COMMIT')
   // One file by itself, every page of it written anew: what was deleted is in none of them.
@@ -51,17 +52,21 @@ async function takeRowsOut(database: PlainSqlite, student: StudentId): Promise<v
   await database.run('VACUUM')
 }
 
-async function has(file: string, student: StudentId): Promise<boolean> {
+/** Those of the students who are in the file. */
+async function thoseIn(
+  file: string,
+  students: readonly StudentId[],
+): Promise<readonly StudentId[]> {
   const database = await openPlain(file, 'read')
   try {
-    const found = await database.all('SELECT id FROM students WHERE id = ?', [student])
-    return found.length > 0
+    const found = new Set((await database.all('SELECT id FROM students')).map((row) => row.id))
+    return students.filter((id) => found.has(id))
   } finally {
     await database.close()
   }
 }
 
-/** The student's takes beside the copy, where there are any; a link is not followed. */
+/** A student's takes beside the copy, where there are any; a link is not followed. */
 function removeTakes(file: string, student: StudentId): void {
   const folder = join(takesOf(file), student)
   if (!existsSync(folder) || !lstatSync(folder).isDirectory()) return
@@ -69,21 +74,35 @@ function removeTakes(file: string, student: StudentId): void {
   if (readdirSync(takesOf(file)).length === 0) rmSync(takesOf(file), { recursive: true })
 }
 
+/** One file by itself, what stood in its log taken over: a log left beside it would be taken for that of the new one. */
+async function takeLogIn(file: string): Promise<void> {
+  if (!TAILS.some((tail) => existsSync(file + tail))) return
+  const database = await openPlain(file)
+  try {
+    await database.all('PRAGMA journal_mode = DELETE')
+  } finally {
+    await database.close()
+  }
+}
+
 /**
- * The copy without the student; whether they were in it. Killed at any moment the copy is the old one or the new one,
+ * The copy without the students; whether any was in it. Killed at any moment the copy is the old one or the new one,
  * whole. @throws Error when it cannot be opened or written; it is then as it was
  */
-export async function withoutStudent(file: string, student: StudentId): Promise<boolean> {
-  if (!(await has(file, student))) return false
+export async function withoutStudents(
+  file: string,
+  students: readonly StudentId[],
+): Promise<boolean> {
+  const there = await thoseIn(file, students)
+  if (there.length === 0) return false
   const part = `${file}.part`
   for (const tail of ['', ...TAILS]) rmSync(part + tail, { force: true })
   try {
+    await takeLogIn(file)
     copyFileSync(file, part)
-    // What a copy has not yet taken over from its log goes along.
-    for (const tail of TAILS) if (existsSync(file + tail)) copyFileSync(file + tail, part + tail)
     const database = await openPlain(part)
     try {
-      await takeRowsOut(database, student)
+      await takeRowsOut(database, there)
     } finally {
       await database.close()
     }
@@ -91,11 +110,10 @@ export async function withoutStudent(file: string, student: StudentId): Promise<
     chmodSync(part, OWNER_ONLY)
     synced(part)
     renameSync(part, file)
-    for (const tail of TAILS) rmSync(file + tail, { force: true })
     synced(dirname(file))
   } finally {
     for (const tail of ['', ...TAILS]) rmSync(part + tail, { force: true })
   }
-  removeTakes(file, student)
+  for (const student of there) removeTakes(file, student)
   return true
 }
