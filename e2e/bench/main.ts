@@ -159,6 +159,26 @@ async function deskFigures(page: Page): Promise<readonly Figure[]> {
   return figures
 }
 
+/** Kills of all kinds; nothing of them is timed, so that they may go on side by side. */
+const KILLS = [
+  async () => [...(await killFigures()), ...(await copyKillFigures())],
+  takeKillFigures,
+] as const
+
+async function allKills(): Promise<readonly Figure[]> {
+  return (await Promise.all(KILLS.map((kills) => kills()))).flat()
+}
+
+/** Broken files; where all is measured, the kills while their server rests. */
+async function fileFigures(withKills: boolean): Promise<readonly Figure[]> {
+  const killed: Figure[] = []
+  const kills = (which: 0 | 1) => async () => {
+    if (withKills) killed.push(...(await KILLS[which]()))
+  }
+  const files = await mutatedFileFigures([kills(0), kills(1)])
+  return [...files, ...killed]
+}
+
 /** Each part with the speed of the machine before and after it: it is shared, and not the same all the time. */
 async function judged(part: () => Promise<readonly Figure[]>): Promise<readonly Judged[]> {
   const before = slowness()
@@ -182,15 +202,9 @@ const parts: readonly (readonly [Part | null, () => Promise<readonly Figure[]>])
   ['--timing', () => Promise.resolve(timingFigures())],
   ['--tone', toneFigures],
   ['--records', () => largeStudioFigures(page)],
-  ['--files', mutatedFileFigures],
-  [
-    '--kills',
-    async () => [
-      ...(await killFigures()),
-      ...(await takeKillFigures()),
-      ...(await copyKillFigures()),
-    ],
-  ],
+  ['--files', () => fileFigures(only === null)],
+  // In a whole run they are had while the server of the files rests.
+  ...(only === '--kills' ? [['--kills', allKills] as const] : []),
 ]
 const figures: Judged[] = []
 for (const [name, part] of parts) {

@@ -121,8 +121,16 @@ async function pagesAnswer(url: string): Promise<boolean> {
   return answers.every((a) => a.status === 200)
 }
 
-/** Sends the files one after another to a server of its own. */
-export async function mutatedFileFigures(): Promise<Figure[]> {
+/** At least as long as until memory is given back, and as long as what is done meanwhile. */
+const rested = (meanwhile: () => Promise<void>) => Promise.all([wait(IDLE_MS), meanwhile()])
+
+/**
+ * Sends the files one after another to a server of its own.
+ * @param meanwhile done while it rests, before them and after them; nothing of it is timed
+ */
+export async function mutatedFileFigures(
+  meanwhile: readonly [() => Promise<void>, () => Promise<void>],
+): Promise<Figure[]> {
   const server = await startServer({ today: '2026-11-24' })
   const { url } = server
   await layStudent(url)
@@ -143,7 +151,7 @@ export async function mutatedFileFigures(): Promise<Figure[]> {
     (n: number) => take(mutated(n % 8 < 4 ? WAVE : PNG, rng), n),
   ]
   for (const way of ways) await way(0)
-  await wait(IDLE_MS)
+  await rested(meanwhile[0])
   const before = resident(server.process.pid)
   const answers: Answer[] = []
   for (let n = 1; n <= FILES; n++) {
@@ -151,7 +159,7 @@ export async function mutatedFileFigures(): Promise<Figure[]> {
     if (way) answers.push(await way(n))
   }
   const good = await pagesAnswer(url)
-  await wait(IDLE_MS)
+  await rested(meanwhile[1])
   const more = resident(server.process.pid) - before
   await server.stop()
   const refused = answers.filter((a) => a.status >= 400).length
