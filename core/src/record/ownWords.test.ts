@@ -128,6 +128,15 @@ describe('words known in the studio', () => {
       [],
     ])
     expect(findingsByOwnWords([CAVES], [])).toEqual([CAVES])
+    // The same ties make no new list, and another one does.
+    const signs = [HOVERS, CAVES]
+    const first = findingsByOwnWords(signs, known)
+    expect(findingsByOwnWords(signs, [...known])).toBe(first)
+    const more = knownWords([...known, on('it caves in', '2026-01-26', CAVES)] as never)
+    expect(findingsByOwnWords(signs, more).map((f) => f.aliases)).toEqual([
+      ['thumb in the air'],
+      ['it caves in'],
+    ])
     expect(wordsBegun(known, 'all ov').map((k) => k.words)).toEqual(['all over the place'])
     expect(wordsBegun(known, 'thumb')).toEqual([])
     expect(wordsBegun(known, ' ')).toEqual([])

@@ -52,17 +52,28 @@ export function knownWords(all: readonly KnownWords[]): readonly KnownWords[] {
   return [...known.values()].toSorted((a, b) => b.last.localeCompare(a.last))
 }
 
-/** The pack's signs, each going by the words that were tied to it as well. */
+/** The list last made of each list, by what was tied then: whoever looks for signs makes an index of a list only once. */
+const MADE = new WeakMap<
+  readonly Finding[],
+  { readonly ties: string; readonly signs: readonly Finding[] }
+>()
+
+/** The pack's signs, each going by the words that were tied to it as well; the same list as long as the ties are the same. */
 export function findingsByOwnWords(
   findings: readonly Finding[],
   known: readonly KnownWords[],
 ): readonly Finding[] {
   const tied = known.filter((k) => k.sign !== null)
   if (tied.length === 0) return findings
-  return findings.map((f) => {
+  const ties = JSON.stringify(tied.map((k) => [k.words, k.sign?.finding]))
+  const made = MADE.get(findings)
+  if (made?.ties === ties) return made.signs
+  const signs = findings.map((f) => {
     const words = tied.filter((k) => k.sign?.finding === f.id).map((k) => k.words)
     return words.length === 0 ? f : { ...f, aliases: [...f.aliases, ...words] }
   })
+  MADE.set(findings, { ties, signs })
+  return signs
 }
 
 /** Words not tied yet that go on as the query begins: each of its words begins one of theirs. */

@@ -15,12 +15,12 @@ export interface OwnWordsKnown {
 export function useOwnWords(): OwnWordsKnown {
   const { id, record, knowledge } = useView()
   const students = useStudents().data?.students
+  const signs = useMemo(() => knowledge.findings.filter((f) => !f.byCheckOnly), [knowledge])
   return useMemo(() => {
     const others = (students ?? []).filter(
       (s) => s.id !== id && s.instrument === record.card.instrument,
     )
     const known = knownWords([...wordsOnRecord(record), ...others.flatMap((s) => s.ownWords)])
-    const signs = knowledge.findings.filter((f) => !f.byCheckOnly)
     return { signs: findingsByOwnWords(signs, known), known }
-  }, [id, record, knowledge, students])
+  }, [id, record, signs, students])
 }
