@@ -2,7 +2,13 @@
 import type { Exercise } from '@vein-mend/core/music'
 import type { TakeOf } from '@vein-mend/core/takes'
 import type { AskedNote, JudgedNote, SetApartCounts, UntoldReleases } from '@vein-mend/core/timing'
-import type { NotHeard, ToneNote } from '@vein-mend/core/tone'
+import type {
+  ChannelTrace,
+  DeviceTrace,
+  NotHeard,
+  SoundApart,
+  ToneNote,
+} from '@vein-mend/core/tone'
 
 /** A take of played notes as it fell, note by note. */
 export interface TakeTimingResponse {
@@ -29,8 +35,12 @@ export interface TonePicture {
   readonly notes: readonly ToneNote[]
   /** Why nothing was heard; null where something was. */
   readonly notHeard: NotHeard | null
-  /** Share cut off at the limit of the device. */
-  readonly clipped: number
+  /** What the device did to the sound: what cannot be measured then is not, and channels are put right. */
+  readonly device: readonly (DeviceTrace | ChannelTrace)[]
+  /** By how many semitones all of it was played above the notes asked, below 0 below them. */
+  readonly semitones: number
+  /** What sounds before and after and is none of the player's; it is counted nowhere. */
+  readonly apart: readonly SoundApart[]
   /** Notes were asked to sound together: which hand was first cannot be heard. */
   readonly together: boolean
 }

@@ -4,7 +4,13 @@ import type { Page } from '@playwright/test'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { HORN_FAULT, hornOnLongNote, recording, withMicrophone } from '../support/horn'
+import {
+  HORN_FAULT,
+  hornOnLongNote,
+  recording,
+  spokenBefore,
+  withMicrophone,
+} from '../support/horn'
 import { allSent, choose, expect, expectAccessible, test } from '../support/journey'
 
 async function openPlayIn(page: Page): Promise<void> {
@@ -97,6 +103,29 @@ test('a file that cannot be measured is kept, and it is said that it was not and
   })
   await expect(page.getByText(/^Kept, and not measured\./)).toBeVisible()
   await expect(page.getByText('nothing was asked, so nothing is compared yet')).toBeVisible()
+})
+
+test('who speaks before the note is greyed and counted nowhere, and a dead channel makes nothing soft', async ({
+  page,
+  studio,
+}) => {
+  await hornOnLongNote(page, studio.url)
+  await openPlayIn(page)
+  await page.getByRole('radio', { name: 'A file' }).click()
+  await page.getByLabel('A recording of this rung').setInputFiles({
+    name: 'take.wav',
+    mimeType: 'audio/wav',
+    buffer: await spokenBefore(),
+  })
+  const said = page.getByRole('note')
+  await expect(said).toContainText('0 to 1.6 s somebody speaks')
+  await expect(said).toContainText('One channel is silent; the other is measured.')
+  const tones = page.getByRole('group', { name: /^Tone by tone/ }).getByRole('button')
+  await expect(tones).toHaveCount(1)
+  await expect(tones).toHaveText(/^C4/)
+  await expectAccessible(page)
+  const squeaks = page.getByText(/speaks for it/)
+  await expect(squeaks).toHaveCount(0)
 })
 
 test('a microphone is heard as it sounds, recorded and measured', async ({ studio }) => {

@@ -22,6 +22,40 @@ export async function recording(fault: SoundedFault): Promise<Buffer> {
   return Buffer.from(encoder.flush())
 }
 
+/** Seconds of a voice that falls from syllable to syllable, and a rest. */
+function spoken(rate: number): Float32Array {
+  const syllables = [180, 150, 170, 140, 160, 130]
+  const every = 0.28
+  return Float32Array.from(
+    { length: Math.round((syllables.length * every + 0.6) * rate) },
+    (_, j) => {
+      const place = j / rate / every
+      const hz = syllables[Math.floor(place)]
+      const t = (place % 1) * every
+      if (hz === undefined || t > 0.22) return 0
+      const turns = hz * (t - 0.75 * t * t)
+      const shape = Math.sin((Math.PI * t) / 0.22)
+      return (
+        shape * [1, 2, 3, 4].reduce((sum, k) => sum + 0.06 * Math.sin(2 * Math.PI * k * turns), 0)
+      )
+    },
+  )
+}
+
+/** That note after somebody has spoken, on one channel of two: the other cable is broken. */
+export async function spokenBefore(): Promise<Buffer> {
+  const note = { midi: 53, hand: null, finger: null, beat: 0, joined: false }
+  const playing = { tempo: 40, fault: 'none', strength: 0, sounding: 'sustained', a4: 440 } as const
+  const { samples, rate } = soundAsked([note], { ...playing, rng: seededRng(4) })
+  const words = spoken(rate)
+  const all = new Float32Array(words.length + samples.length)
+  all.set(words)
+  all.set(samples, words.length)
+  const encoder = await encodeWav({ sampleRate: rate })
+  encoder.encode([all, new Float32Array(all.length)])
+  return Buffer.from(encoder.flush())
+}
+
 /** A horn player on the rung of one long note, as the record would have it after some lessons. */
 export async function hornOnLongNote(page: Page, url: string, consent = true): Promise<void> {
   const ids = { student: 'student-lark', lesson: 'lesson-0001', case: 'case-0001' }

@@ -34,8 +34,17 @@ export interface Analyser<Name extends string = string> {
 /** Nothing goes unseen: what is measured is measured. */
 export const nothingUnseen = () => 0
 
-/** Why there is no value of a measure that was tried: no number came out, its bounds do not hold it, nobody knows it. */
-export const NOT_MEASURED = ['no-number', 'outside-interval', 'unknown-measure', 'failed'] as const
+/**
+ * Why there is no value of a measure that was tried: no number came out, its bounds do not hold it, nobody knows it; or the
+ * device or the room stood in the way.
+ */
+export const NOT_MEASURED = [
+  'no-number',
+  'outside-interval',
+  'unknown-measure',
+  'failed',
+  'prevented',
+] as const
 export type WhyNotMeasured = (typeof NOT_MEASURED)[number]
 
 /** A measure that was tried and came to nothing. */
@@ -85,7 +94,17 @@ export interface Reading extends Checked {
   readonly version: string
 }
 
-/** What was found, as the analyser's own table lets it be kept. */
-export function readingOf(analyser: Analyser, found: readonly Measured[]): Reading {
-  return { analyser: analyser.id, version: analyser.version, ...checkedBy(analyser, found) }
+/**
+ * What was found, as the analyser's own table lets it be kept.
+ * @param prevented names of measures that device or room made impossible in this take
+ */
+export function readingOf(
+  analyser: Analyser,
+  found: readonly Measured[],
+  prevented: readonly string[] = [],
+): Reading {
+  const { measures, notMeasured } = checkedBy(analyser, found)
+  const inTheWay = prevented.map((name): Unmeasured => ({ name, why: 'prevented' }))
+  const { id, version } = analyser
+  return { analyser: id, version, measures, notMeasured: [...notMeasured, ...inTheWay] }
 }

@@ -5,6 +5,7 @@ export { GRID_PLACES, GRID_POSITIONS, GRID_TOUCHES } from './gridCell'
 export type { GridCell } from './gridCell'
 export type { Take, TakeFile, TakeMeasure, TakeOf, TakeReading } from './take'
 export {
+  againstOwn,
   caseOf,
   latestReading,
   measureNow,

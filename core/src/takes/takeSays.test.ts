@@ -34,8 +34,9 @@ const reading = (measures: readonly TakeMeasure[], more: object = {}): TakeReadi
     analyser: 'timing',
     version: '1',
     measures,
+    notMeasured: [],
     ...more,
-  }) as TakeReading
+  }) as unknown as TakeReading
 
 let nth = 0
 /** A take of its lesson, a week apart; with the reading that holds, or none. */
@@ -368,6 +369,8 @@ describe('what it says of a fault', () => {
     expect(why('unevenness-share', {}, of(true))).toBe('too-short')
     const heard = reading([measure('level', -6)], { analyser: 'tone' })
     expect(why('level', { against: 'own' }, heard)).toBe('no-usual')
+    const through = { analyser: 'tone', notMeasured: [{ name: 'level', why: 'prevented' }] }
+    expect(why('level', { against: 'own' }, reading([], through))).toBe('prevented')
     // What is told is told, whatever else was not looked at.
     expect(verdictOn([says('b', true, false)], shown, missing)).toBe('shows')
   })

@@ -102,7 +102,7 @@ function slowerTake(record: WithTakes, take: Take): Take | null {
 }
 
 /** The value as it lies against the student's own usual one; of times as many, their ratio less one. */
-function againstOwn(measure: TakeMeasure, own: number): TakeMeasure {
+export function againstOwn(measure: TakeMeasure, own: number): TakeMeasure {
   const turn = (x: number) => (measure.unit === 'times' ? x / own - 1 : x - own)
   return {
     ...measure,
@@ -211,14 +211,16 @@ export function notTakenOf(
   })
 }
 
-/** Why a sign could not be told: no crossing was asked, no slower take stands beside, nobody knows the student's usual value, or it was too short. */
+/** Why a sign could not be told: the device or the room stood in the way, no crossing was asked, no slower take stands beside, nobody knows the student's usual value, or it was too short. */
 export type WhyNotTaken =
-  'no-crossing' | 'no-slower' | 'no-usual' | 'too-few-crossings' | 'too-short'
+  'prevented' | 'no-crossing' | 'no-slower' | 'no-usual' | 'too-few-crossings' | 'too-short'
 
 const AT_CROSSINGS: readonly string[] = ['rush-before-crossing', 'wait-at-crossing']
 
 /** Of a sign that is among those not taken. */
 export function whyNotTaken(take: Take, { measured }: Finding): WhyNotTaken {
+  const inTheWay = readingsNow(take).flatMap((r) => r.notMeasured)
+  if (inTheWay.some((n) => n.name === measured?.by && n.why === 'prevented')) return 'prevented'
   const crossing = readingsNow(take).some((r) => r.of?.crossing === true)
   if (measured?.crossing === true && !crossing) return 'no-crossing'
   if (measured && AT_CROSSINGS.includes(measured.by))

@@ -1,4 +1,4 @@
-/** How loud, block by block; where something sounds; and where the device could not follow. */
+/** How loud, block by block, and where something sounds. */
 import { decibelsOf, SILENT_DB } from './sound'
 import type { Sound } from './sound'
 
@@ -71,25 +71,4 @@ export function stretchesOf(levels: Float32Array): readonly Stretch[] {
     else found.push({ from, to })
   })
   return found.filter((s) => s.to - s.from >= SHORTEST_S)
-}
-
-/** As near to full scale as a device comes. */
-const FULL = 0.985
-/** Samples in a row that are the same to the last step of 16 bits: the top of the lowest tone has three. */
-const IN_A_ROW = 5
-const SAME = 3.5e-5
-
-/** Share of the samples that were cut off at the limit of the device. */
-export function clippedShare({ samples }: Sound): number {
-  let peak = 0
-  for (const x of samples) peak = Math.max(peak, Math.abs(x))
-  if (peak < FULL) return 0
-  const limit = peak - SAME
-  let [row, clipped] = [0, 0]
-  for (const x of samples) {
-    row = Math.abs(x) >= limit ? row + 1 : 0
-    if (row === IN_A_ROW) clipped += IN_A_ROW
-    else if (row > IN_A_ROW) clipped += 1
-  }
-  return clipped / samples.length
 }

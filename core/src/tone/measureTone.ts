@@ -5,14 +5,19 @@ import { Ear } from './ear'
 import type { Sounding } from './ear'
 import { ANY_PITCH } from './frames'
 import type { PitchRange } from './frames'
-import { clippedShare, stretchesOf } from './levels'
+import { deviceTraces, isRoomHeard, PREVENTED_BY, roomLevel } from './device'
+import type { DeviceTrace } from './device'
+import { stretchesOf } from './levels'
+import type { Stretch } from './levels'
 import { asksTogether, asPlayed, soundTiming } from './soundTiming'
-import { tuningOf } from './tuning'
+import { isElsewhere, semitonesOfOne, standsAt, tuningOf } from './tuning'
 import { againAndAgain, beginningsOf, begunNotes, pitchedNotes } from './sounded'
+import { isNoise, partedSound, soundsLikeVoice } from './ofThePlayer'
+import type { SoundApart } from './ofThePlayer'
 import type { SoundedNote } from './sounded'
 import type { Sound } from './sound'
 import { toneMeasures } from './toneMeasures'
-import type { ToneMeasure } from './toneMeasures'
+import type { ToneMeasure, ToneMeasureName } from './toneMeasures'
 import { measureNote } from './toneNote'
 import type { ToneNote } from './toneNote'
 
@@ -27,22 +32,26 @@ export interface ToneAsked {
   readonly range?: PitchRange
 }
 
-/** Why a take says nothing: it is silent, has no tone in it, or nothing long enough to hear whether it has one. */
-export type NotHeard = 'silent' | 'no-tone' | 'too-short'
+/** Why a take says nothing: it is silent, has no tone in it, only a voice, tones that could not be told apart, or nothing long enough. */
+export type NotHeard = 'silent' | 'no-tone' | 'voice' | 'unclear' | 'too-short'
 
 export interface Tone {
   readonly notes: readonly ToneNote[]
   readonly measures: readonly (ToneMeasure | Measure)[]
   /** Null where something was heard. */
   readonly notHeard: NotHeard | null
-  /** Share of the sound that was cut off at the limit of the device. */
-  readonly clipped: number
+  /** What the device did to the sound; what cannot be measured then is not. */
+  readonly device: readonly DeviceTrace[]
+  /** Measures that were looked for and cannot be had through that device, or in that room. */
+  readonly prevented: readonly ToneMeasureName[]
   /** Notes were asked to sound together: which hand was first cannot be heard. */
   readonly together: boolean
+  /** By how many semitones all of it was played above the notes asked, below 0 below them; it is compared with those. */
+  readonly semitones: number
+  /** What sounds before and after and is none of the player's; shown, and counted nowhere. */
+  readonly apart: readonly SoundApart[]
 }
 
-/** Cut off more than this, and neither colour nor level is the player's. */
-const CLIPPED_MOST = 0.0005
 /** Of the time that sounds, at most so much may be without a pitch for there to be a tone at all. */
 const AIR_MOST = 0.9
 /** What sounds shorter than this may be a tone and not be heard as one, seconds; our choice. */
@@ -78,12 +87,18 @@ function meantFor(
   return played.map((p) => meant.get(p) ?? p.midi)
 }
 
+/** Notes from which on a line is told by its steps. */
+const LINE_FROM = 4
+const isOnOne = ({ notes }: ToneAsked) => new Set(notes.map((n) => n.midi)).size === 1
+
+/** Octaves by which a whole take may stand elsewhere. */
+const OCTAVES = [-1, 1, -2, 2] as const
+
 /** Where the notes lie, by whatever can be told of what was asked. */
 function notesIn(ear: Ear, asked: ToneAsked, together: boolean): readonly SoundedNote[] {
   const onsets = beginningsOf(ear)
   if (together) return begunNotes(ear, onsets)
-  const single = new Set(asked.notes.map((n) => n.midi)).size === 1
-  if (single) return againAndAgain(ear, onsets)
+  if (isOnOne(asked)) return againAndAgain(ear, onsets)
   // Where nothing was asked, nobody knows a squeak from a leap.
   const hz = asked.notes.map((n) => ear.hzOf(n.midi))
   const isNote = (found: number) =>
@@ -127,32 +142,112 @@ function measured(
   return withTheirNoise(ear, notes)
 }
 
+/** The same notes asked so many semitones higher. */
+const movedBy = (asked: ToneAsked, semitones: number): ToneAsked =>
+  semitones === 0
+    ? asked
+    : { ...asked, notes: asked.notes.map((n) => ({ ...n, midi: n.midi + semitones })) }
+
+/** Where the player's notes lie, and against what they are measured. */
+interface Laid {
+  readonly asked: ToneAsked
+  readonly found: readonly SoundedNote[]
+  readonly apart: readonly SoundApart[]
+  readonly semitones: number
+}
+
+function laidOut(ear: Ear, asked: ToneAsked, together: boolean): Laid {
+  const hz = [...new Set(asked.notes.map((n) => n.midi))].map((midi) => ear.hzOf(midi))
+  // Of chords nobody knows by their pitch what they are.
+  if (together) return { asked, found: notesIn(ear, asked, true), apart: [], semitones: 0 }
+  const part = (notes: readonly SoundedNote[]) =>
+    partedSound(ear, notes, { hz, struck: asked.sounding === 'struck' })
+  const { player, apart } = part(notesIn(ear, asked, false))
+  if (hz.length < 2 || !isElsewhere(player, asked.notes, asked.a4)) {
+    return { asked, found: player, apart, semitones: 0 }
+  }
+  // All of it elsewhere: looked for again, from two octaves below to two above.
+  const ways = [0, ...OCTAVES].flatMap((octaves) => {
+    const again = part(notesIn(ear, movedBy(asked, 12 * octaves), false))
+    const stands = standsAt(again.player, asked.notes, asked.a4)
+    // It has to account for as much as was found where it was asked.
+    return stands && again.player.length >= player.length ? [{ again, stands }] : []
+  })
+  const [best] = ways.toSorted((x, y) => y.stands.matched - x.stands.matched)
+  if (best) {
+    const { semitones } = best.stands
+    const { player: found, apart: beside } = best.again
+    return { asked: movedBy(asked, semitones), found, apart: beside, semitones }
+  }
+  return { asked, found: player, apart, semitones: 0 }
+}
+
+/** What device and room did, by the sound and by the tones in it. */
+function tracesOf(
+  ear: Ear,
+  sounding: readonly Stretch[],
+  notes: readonly ToneNote[],
+): readonly DeviceTrace[] {
+  const tones = notes.flatMap(({ level, breath }) =>
+    level ? [{ level: level.value, breath: breath?.value ?? null }] : [],
+  )
+  const traces = deviceTraces(ear.sound, ear.levels, sounding)
+  return isRoomHeard(roomLevel(ear.levels, sounding), tones) ? [...traces, 'room-noise'] : traces
+}
+
+/** What is told of the tones through that device, and what cannot be. */
+function measuredThrough(
+  device: readonly DeviceTrace[],
+  notes: readonly ToneNote[],
+  asked: ToneAsked,
+): { readonly tones: readonly ToneMeasure[]; readonly prevented: readonly ToneMeasureName[] } {
+  const inTheWay = new Set(device.flatMap((trace) => PREVENTED_BY[trace]))
+  const all = notes.length === 0 ? [] : toneMeasures(notes, asked.notes.length > 0)
+  return {
+    tones: all.filter((m) => !inTheWay.has(m.name)),
+    prevented: all.map((m) => m.name).filter((name) => inTheWay.has(name)),
+  }
+}
+
 /** The take measured; `onShare` is told how much is done, from 0 to 1. */
 export function measureTone(
   sound: Sound,
-  asked: ToneAsked,
+  wanted: ToneAsked,
   onShare: (share: number) => void = () => undefined,
 ): Tone {
-  const ear = new Ear(sound, asked.sounding, asked.a4)
-  const clipped = clippedShare(sound)
-  const together = asksTogether(asked.notes)
-  const found = notesIn(ear, asked, together)
+  const ear = new Ear(sound, wanted.sounding, wanted.a4)
+  const together = asksTogether(wanted.notes)
+  const { found, apart, ...laid } = laidOut(ear, wanted, together)
+  let { asked, semitones } = laid
   onShare(FOUND_SHARE)
   const tuning = tuningOf(found, asked.notes, asked.a4)
-  const notes = together ? [] : measured(ear, asked, found, tuning, onShare)
-  const plain = { clipped, together }
-  const sounding = stretchesOf(ear.levels)
-  if (sounding.length === 0) {
-    return { notes: [], measures: [], notHeard: 'silent', ...plain }
+  let notes = together ? [] : measured(ear, asked, found, tuning, onShare)
+  // Of so few notes that no line is told by them, each says where it is.
+  if (asked.notes.length > 0 && (found.length < LINE_FROM || isOnOne(asked))) {
+    semitones = semitonesOfOne(notes.flatMap((n) => (n.cents ? [n.cents.value] : [])))
+    asked = movedBy(asked, semitones)
+    if (semitones !== 0) notes = measured(ear, asked, found, tuning, onShare)
   }
+  const sounding = stretchesOf(ear.levels)
+  const device = tracesOf(ear, sounding, notes)
+  const plain = { device, together, apart, semitones }
+  const nothing = (notHeard: NotHeard, measures: Tone['measures'] = []): Tone => ({
+    ...{ notes: [], measures, notHeard, prevented: [] },
+    ...plain,
+  })
+  if (sounding.length === 0) return nothing('silent')
   if (!together && notes.length === 0 && sounding.every((s) => s.to - s.from < HEARD_FROM_S)) {
-    return { notes: [], measures: [], notHeard: 'too-short', ...plain }
+    return nothing('too-short')
   }
   if (!together && notes.every((n) => n.airShare > AIR_MOST)) {
-    return { notes: [], measures: [ONLY_AIR], notHeard: 'no-tone', ...plain }
+    if (soundsLikeVoice(ear, sounding)) return nothing('voice')
+    // Where no note was found nobody has looked yet whether there is one.
+    return notes.length > 0 || isNoise(ear, sounding)
+      ? nothing('no-tone', [ONLY_AIR])
+      : nothing('unclear')
   }
-  const tones =
-    notes.length === 0 ? [] : toneMeasures(notes, clipped > CLIPPED_MOST, asked.notes.length > 0)
+  const { tones, prevented } = measuredThrough(device, notes, asked)
   const timing = soundTiming(found, asked.notes, asked.sounding, asked.a4 * tuning)
-  return { notes, measures: [...tones, ...timing], notHeard: null, ...plain }
+  const measures = [...tones, ...timing]
+  return { notes, measures, prevented, notHeard: null, ...plain }
 }

@@ -177,10 +177,9 @@ class Tones {
   }
 }
 
-/** What is told of the tones of a take; where the device cut them off, nothing of colour, breath and level. */
+/** What is told of the tones of a take. */
 export function toneMeasures(
   notes: readonly ToneNote[],
-  clipped: boolean,
   comparable: boolean,
 ): readonly ToneMeasure[] {
   const tones = new Tones(notes)
@@ -191,7 +190,7 @@ export function toneMeasures(
     ...tones.over('pitch-unsteady', 'cents', 'unsteady'),
     ...tones.row('waver-rate', 'per-second', overTones(wavers(notes, 'rate'))),
     ...tones.row('waver-extent', 'cents', overTones(wavers(notes, 'cents'))),
-    ...(clipped ? [] : coloured(tones)),
+    ...coloured(tones),
     ...tones.row('rise', 'ms', overTones(beginnings(notes, 'riseMs'))),
     ...tones.row('speaks-after', 'ms', overTones(beginnings(notes, 'speaksMs'))),
     ...counted(tones),

@@ -202,6 +202,33 @@ function loudness(levels: Float32Array, steady: Stretch) {
   }
 }
 
+/** Softer than its middle by so much at its end, a tone is over, and only the room still sounds, dB; our choice. */
+const OVER_DB = 5
+
+/** The stretch without what the room goes on with after it: its tail is none of the player's loudness. */
+function withoutTail(levels: Float32Array, { from, to }: Stretch): Stretch {
+  const blocks = Array.from(levels.subarray(Math.round(from / BLOCK_S), Math.round(to / BLOCK_S)))
+  const least = medianOf(blocks) - OVER_DB
+  const last = blocks.findLastIndex((level) => level >= least)
+  return { from, to: from + (last + 1) * BLOCK_S }
+}
+
+/** What is softer than its tone by so much is no squeak of it, but what else sounds in the room, dB; our choice. */
+const SOFT_JUMP_DB = 15
+
+function heardJumps(ear: Ear, { from, to }: Stretch, jumps: readonly Jump[]): readonly Jump[] {
+  if (jumps.length === 0) return jumps
+  const tone = levelBetween(ear.levels, from, to)
+  const levelOf = (j: Jump) => levelBetween(ear.levels, j.from, j.to + BLOCK_S)
+  return jumps.filter((j) => levelOf(j) >= tone - SOFT_JUMP_DB)
+}
+
+/** The stretch in which the tone itself sounds: noise before it, and the room after it, are none of its loudness. */
+function soundingPart(ear: Ear, { from, to }: Stretch, beginning: Beginning | null): Stretch {
+  const spoken = { from: from + (beginning?.speaksMs ?? 0) / 1000, to }
+  return ear.sounding === 'struck' ? spoken : withoutTail(ear.levels, spoken)
+}
+
 /** The colour of every third frame, by its time. */
 function coloursOf(ear: Ear, held: readonly Frame[]): ReadonlyMap<number, number> {
   return new Map(
@@ -226,7 +253,7 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
   const likeness = (f: Frame) => f.found?.likeness ?? 0
   const pitched = frames.filter((f) => likeness(f) >= LIKENESS_LEAST)
   // The partials of a struck string or bar die at different rates: an octave that outlives its note is no squeak.
-  const all = ear.sounding === 'struck' ? [] : jumpsOf(pitched, hz)
+  const all = ear.sounding === 'struck' ? [] : heardJumps(ear, stretch, jumpsOf(pitched, hz))
   // What sounds elsewhere from end to end is no jump: another note, such as the octave, was played.
   const elsewhere = all.some((j) => j.to - j.from >= ELSEWHERE * (stretch.to - stretch.from))
   const jumps = elsewhere ? [] : all
@@ -238,8 +265,6 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
   const pitch = { at: held.map((f) => f.at), cents: held.map(centsOf) }
   const settled = { cents: medianOf(pitch.cents), likeness: medianOf(held.map(likeness)) }
   const beginning = beginningOf(ear, stretch, hz, settled)
-  // Noise before the tone is none of its loudness.
-  const spoken = (beginning?.speaksMs ?? 0) / 1000
   return {
     ...stretch,
     midi,
@@ -256,7 +281,7 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
     ...holding({ ...pitch, frameSeconds: length - 1 / hz }),
     breath: breathing(held),
     ...colour([...bright.values()]),
-    ...loudness(ear.levels, steadyPart({ from: stretch.from + spoken, to: stretch.to })),
+    ...loudness(ear.levels, steadyPart(soundingPart(ear, stretch, beginning))),
     beginning,
     jumps,
     airShare: frames.length === 0 ? 0 : 1 - pitched.length / frames.length,

@@ -1,4 +1,5 @@
-/** How a take as a whole is tuned: what all its notes have in common is no wrong note. */
+/** How a take as a whole is tuned, and whether it stands elsewhere: what all its notes have in common is no wrong note. */
+import { medianOf } from '../measure'
 import { align, inOrder } from '../timing'
 import type { AskedNote } from '../timing'
 import { asPlayed } from './soundTiming'
@@ -13,6 +14,68 @@ const SEMITONES = [0, 1, -1] as const
 const TOGETHER_LEAST = 0.7
 /** Of the notes so many have to go up with those asked. */
 const MATCHED_LEAST = 0.5
+
+/** By so many semitones a whole take may stand elsewhere: another key, another octave, an instrument of another pitch. */
+const ELSEWHERE = [-24, -12, ...[-7, -6, -5, -4, -3, -2, 2, 3, 4, 5, 6, 7], 12, 24] as const
+/** Of the notes so many go up with those asked there, and at most so many where they were asked; our choice. */
+const STANDS = { there: 0.85, here: 0.65 } as const
+
+function matchedIn(
+  found: readonly SoundedNote[],
+  asked: readonly AskedNote[],
+  a4: number,
+  semitones: number,
+): number {
+  return align(inOrder(asPlayed(found, a4 * 2 ** (semitones / 12))), asked).matched.length
+}
+
+/** Whether so few notes go up with those asked, however they are tuned, that all of them may stand elsewhere. */
+export function isElsewhere(
+  found: readonly SoundedNote[],
+  asked: readonly AskedNote[],
+  a4: number,
+): boolean {
+  const pitched = found.filter((n) => n.hz !== null)
+  if (pitched.length < NOTES_LEAST) return false
+  const tuned = a4 * tuningOf(pitched, asked, a4)
+  return matchedIn(pitched, asked, tuned, 0) <= STANDS.here * pitched.length
+}
+
+/** Where a line stands, above the notes asked (below 0: below them), and how many of its notes go up with those there. */
+export interface Stands {
+  readonly semitones: number
+  readonly matched: number
+}
+
+/** Where so nearly all of the notes go up that they were played there; null for nowhere. A semitone alone is tuning. */
+export function standsAt(
+  found: readonly SoundedNote[],
+  asked: readonly AskedNote[],
+  a4: number,
+): Stands | null {
+  const pitched = found.filter((n) => n.hz !== null)
+  if (pitched.length < NOTES_LEAST) return null
+  const [best] = ELSEWHERE.map((semitones) => ({
+    semitones,
+    matched: matchedIn(pitched, asked, a4, semitones),
+  })).toSorted((x, y) => y.matched - x.matched || Math.abs(x.semitones) - Math.abs(y.semitones))
+  return best && best.matched >= STANDS.there * pitched.length ? best : null
+}
+
+/** Of tones on one note so many have to lie together elsewhere, this near to it, cents. */
+const TOGETHER = { share: 0.7, cents: 60 } as const
+const SEMITONE = 100
+/** Nearer than this they are out of tune, however far, and no other note, semitones. */
+const ANOTHER_FROM = 2
+
+/** By how many semitones tones that were all asked to be one note lie above it; 0 where they do not lie together elsewhere. */
+export function semitonesOfOne(cents: readonly number[]): number {
+  if (cents.length === 0) return 0
+  const by = Math.round(medianOf(cents) / SEMITONE)
+  const there = cents.filter((c) => Math.abs(c - SEMITONE * by) <= TOGETHER.cents)
+  const isElsewhere = Math.abs(by) >= ANOTHER_FROM && there.length >= TOGETHER.share * cents.length
+  return isElsewhere ? by : 0
+}
 
 /** Where between two semitones the notes lie together, cents in [-50, 50): the middle on a circle; null where they do not. */
 function asideOf(hz: readonly number[], a4: number): number | null {

@@ -2,7 +2,8 @@
  * Measures a folder of takes with known truth and says how near we come: ./mend cases FOLDER [--json FILE]. A row a
  * measure: how many, the median and the 95th percentile of the error, what was not measured at all, and what was told
  * of takes into which it was not put. With --spoiled SEED takes of every rung are made here and spoiled in every way we
- * know, and a row for each says what was told of them all the same.
+ * know, and a row for each says what was told of them all the same; with --spoiled-sounds SEED [TAKES] recordings, so many
+ * of each way, and each that was told of falsely.
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
@@ -10,6 +11,7 @@ import type { StudentFacts } from '@vein-mend/core/packs'
 import { readLibrary } from '../packs'
 import type { Judged } from './judged'
 import { judgeSpoiled } from './judgeSpoiled'
+import { judgeSpoiledSounds } from './judgeSpoiledSounds'
 import { judgeMidi } from './midiCases'
 import { judgeRuns, judgeTones } from './toneCases'
 
@@ -91,37 +93,75 @@ function after(word: string): string | null {
   return at < 0 ? null : (process.argv[at + 1] ?? '')
 }
 
-async function spoiledTable(seed: number): Promise<string> {
+async function instruments() {
   const packs = await readLibrary(join(import.meta.dirname, '../../../packs'))
   if (!packs.ok) fail('The shipped packs cannot be read.')
-  const instruments = [...packs.packs.values()].filter((k) => k.kind === 'instrument')
-  const rows = judgeSpoiled(instruments, ANYBODY, seed)
-  const share = (n: number, of: number) => `${((100 * n) / of).toFixed(1)} %`
+  return [...packs.packs.values()].filter((k) => k.kind === 'instrument')
+}
+
+const share = (n: number, of: number) => `${((100 * n) / of).toFixed(1)} %`
+const sayBy = (by: Readonly<Record<string, number>>) =>
+  Object.entries(by)
+    .map(([name, n]) => `${name} ${n}`)
+    .join(', ')
+
+async function spoiledTable(seed: number): Promise<string> {
+  const rows = judgeSpoiled(await instruments(), ANYBODY, seed)
   return lined([
     ['spoiled by', 'takes', 'told falsely', 'by', 'slips a take', 'said to be set apart'],
     ...rows.map((r) => [
       r.spoiler,
       String(r.takes),
       `${r.falselyTold} (${share(r.falselyTold, r.takes)})`,
-      Object.entries(r.by)
-        .map(([name, n]) => `${name} ${n}`)
-        .join(', '),
+      sayBy(r.by),
       r.slips.toFixed(1),
       share(r.named, r.takes),
     ]),
   ])
 }
 
+async function spoiledSoundsTable(seed: number, takes: number): Promise<string> {
+  const say = (line: string) => process.stdout.write(`${line}\n`)
+  const rows = judgeSpoiledSounds(await instruments(), ANYBODY, { seed, takes }, say)
+  return lined([
+    ['recordings spoiled by', 'takes', 'told falsely', 'by', 'said to stand in the way'],
+    ...rows.map((r) => [
+      r.spoiler,
+      String(r.takes),
+      `${r.falselyTold} (${share(r.falselyTold, r.takes)})`,
+      sayBy(r.by),
+      share(r.named, r.takes),
+    ]),
+  ])
+}
+
+function wholeFrom1(text: string, usual: number, what: string): number {
+  const number = Number(text || usual)
+  if (!Number.isInteger(number) || number < 1) fail(`${what} takes a whole number from 1.`)
+  return number
+}
+
+/** Recordings of each way, where nobody says how many. */
+const TAKES = 8
+
 const spoiledBy = after('--spoiled')
 if (spoiledBy !== null) {
-  const seed = Number(spoiledBy || 1)
-  if (!Number.isInteger(seed) || seed < 1) fail('--spoiled takes a whole number from 1.')
-  process.stdout.write(`${await spoiledTable(seed)}\n`)
+  process.stdout.write(`${await spoiledTable(wholeFrom1(spoiledBy, 1, '--spoiled'))}\n`)
+  process.exit()
+}
+const soundsBy = after('--spoiled-sounds')
+if (soundsBy !== null) {
+  const takes = process.argv[process.argv.indexOf('--spoiled-sounds') + 2] ?? ''
+  const seed = wholeFrom1(soundsBy, 1, '--spoiled-sounds')
+  const table = await spoiledSoundsTable(seed, wholeFrom1(takes, TAKES, '--spoiled-sounds'))
+  process.stdout.write(`${table}\n`)
   process.exit()
 }
 const [folderName] = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 if (folderName === undefined)
-  fail('Which folder? ./mend cases FOLDER [--json FILE] | --spoiled [SEED]')
+  fail(
+    'Which folder? ./mend cases FOLDER [--json FILE] | --spoiled [SEED] | --spoiled-sounds [SEED [TAKES]]',
+  )
 const folder = resolve(folderName)
 const KINDS = [
   ['midi', judgeMidi],

@@ -12,7 +12,7 @@ import { playedClean, SPOILERS } from './spoiledTakes'
 import type { Spoiler } from './spoiledTakes'
 
 /** From here on a screen says that a take speaks for a sign. */
-const TOLD_FROM = 3
+export const TOLD_FROM = 3
 
 /** What came of all takes with one spoiler in them. */
 export interface SpoiledRow {

@@ -8,7 +8,7 @@ import { inOrder } from '@vein-mend/core/timing'
 import type { AskedNote, PlayedNote } from '@vein-mend/core/timing'
 
 /** A normal value about 0 (G. E. P. Box and M. E. Muller, 1958). */
-function normal(rng: Rng): number {
+export function normal(rng: Rng): number {
   return Math.sqrt(-2 * Math.log(1 - rng())) * Math.cos(2 * Math.PI * rng())
 }
 

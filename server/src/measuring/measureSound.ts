@@ -58,17 +58,22 @@ export async function measureSound(
   const read = await readSound(await readFile(path))
   if (!read.ok) return read
   let said = 0
-  const { notes, measures, ...plain } = measureTone(read.sound, asked, (share) => {
-    if (share < said + SHARE_STEP) return
-    said = share
-    onShare(share)
-  })
+  const { notes, measures, device, prevented, ...plain } = measureTone(
+    read.sound,
+    asked,
+    (share) => {
+      if (share < said + SHARE_STEP) return
+      said = share
+      onShare(share)
+    },
+  )
   const { samples, rate } = read.sound
   const picture = {
     seconds: samples.length / rate,
     outline: outlineOf(read.sound),
     notes: drawn(notes),
+    device: [...(read.channels ? [read.channels] : []), ...device],
     ...plain,
   }
-  return { ok: true, readings: [readingOf(tone, measures)], picture }
+  return { ok: true, readings: [readingOf(tone, measures, prevented)], picture }
 }

@@ -108,7 +108,7 @@ export async function readFlac(bytes: Uint8Array): Promise<SoundRead> {
   }
   if (samples > mostSamples(rate)) return { ok: false, why: 'sound_too_long' }
   try {
-    return { ok: true, sound: (await decoded(bytes, info)).sound }
+    return { ok: true, ...(await decoded(bytes, info)).read }
   } catch (error) {
     // Longer than it may be, where its head does not say; else the head and the frames do not agree.
     const tooLong = error instanceof TooMuchSound && samples === 0

@@ -1,6 +1,6 @@
 /** Reads recordings as one channel of numbers: WAV of any usual kind, and FLAC. The bytes come from anywhere. */
 import { halved } from '@vein-mend/core/tone'
-import type { Sound } from '@vein-mend/core/tone'
+import type { ChannelTrace, Sound } from '@vein-mend/core/tone'
 import { readFlac } from './readFlac'
 import { readWav } from './readWav'
 import type { SoundRead } from './soundLimits'
@@ -12,12 +12,12 @@ const RATE_ENOUGH = 80_000
 /** A file of floats may hold anything; beyond this it is no sound. */
 const LOUDEST = 64
 
-function asMeasured(sound: Sound): SoundRead {
+function asMeasured(sound: Sound, channels: ChannelTrace | null): SoundRead {
   if (sound.samples.length === 0) return { ok: false, why: 'no_sound' }
   if (!sound.samples.every((x) => Math.abs(x) < LOUDEST)) return { ok: false, why: 'odd_sound' }
   let fine = sound
   while (fine.rate > RATE_ENOUGH) fine = halved(fine)
-  return { ok: true, sound: fine }
+  return { ok: true, sound: fine, channels }
 }
 
 const starts = (bytes: Uint8Array, mark: string) =>
@@ -31,5 +31,5 @@ async function decoded(bytes: Uint8Array): Promise<SoundRead> {
 /** The sound in a file, or why there is none to measure; read no further than its head allows. */
 export async function readSound(bytes: Uint8Array): Promise<SoundRead> {
   const read = await decoded(bytes)
-  return read.ok ? asMeasured(read.sound) : read
+  return read.ok ? asMeasured(read.sound, read.channels) : read
 }

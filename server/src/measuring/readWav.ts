@@ -110,5 +110,5 @@ export function readWav(bytes: Uint8Array): SoundRead {
       return { ok: false, why: 'not_sound' }
     }
   }
-  return { ok: true, sound: mono.sound }
+  return { ok: true, ...mono.read }
 }

@@ -14,14 +14,17 @@ import { Button } from '../../ui/Button'
 import { Pick } from '../../ui/Inputs'
 import { Loading, Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
-import { NOT_HEARD_WORDS } from '../../wording/toneWords'
+import {
+  DEVICE_WORDS,
+  elsewhere,
+  NOT_HEARD_WORDS,
+  SOUND_APART_WORDS,
+} from '../../wording/toneWords'
 import { AskedNotes } from './AskedNotes'
 import { HeardHere } from './HeardHere'
 import { takesBefore } from './Measured'
 import { ToneChart } from './ToneChart'
 
-/** Cut off more than this, and neither colour nor level is measured (as the analyser does). */
-const CLIPPED_MOST = 0.0005
 /** Tones that stand as buttons; more are found by touching the picture. */
 const BUTTONS_MOST = 24
 
@@ -83,13 +86,25 @@ function useAudio() {
   return { ref, at, loop, seek, hearAgain }
 }
 
-/** What could not be heard, said and not measured. */
+/** As in "0 to 2.1 s somebody speaks; 9.4 to 9.9 s noise". */
+function saidApart(apart: TakeToneResponse['apart']): string {
+  const at = (seconds: number) => (Math.round(10 * seconds) / 10).toString()
+  return apart
+    .map(({ from, to, why }) => `${at(from)} to ${at(to)} s ${SOUND_APART_WORDS[why]}`)
+    .join('; ')
+}
+
+/** What could not be heard, or is not the player's: said and not measured. */
 function NotAllHeard({ tone }: { tone: TakeToneResponse }) {
   const words = [
     ...(tone.notHeard ? [NOT_HEARD_WORDS[tone.notHeard]] : []),
-    ...(tone.clipped > CLIPPED_MOST
-      ? ['The device cut the loudest places off: colour, breath and loudness are not measured.']
-      : []),
+    ...tone.device.map((trace) => DEVICE_WORDS[trace]),
+    ...(tone.semitones === 0
+      ? []
+      : [
+          `All of it was played ${elsewhere(tone.semitones)} than asked, and is compared with that.`,
+        ]),
+    ...(tone.apart.length > 0 ? [`Greyed and counted nowhere: ${saidApart(tone.apart)}.`] : []),
     ...(tone.together
       ? ['Notes sound together here: only the time is measured, and not which hand was first.']
       : []),

@@ -154,6 +154,15 @@ function pitchAreas(notes: Notes, colour: Colour) {
   }
 }
 
+/** What is none of the player's, greyed on the outline. */
+function apartAreas({ apart }: TonePicture, colour: Colour) {
+  const grey = { color: colour('--line'), opacity: 0.8 }
+  return {
+    silent: true,
+    data: apart.map(({ from, to }) => [{ xAxis: from, itemStyle: grey }, { xAxis: to }]),
+  }
+}
+
 function optionFor(tone: TonePicture, ghost: TonePicture | null, colour: Colour) {
   const text = { color: colour('--kiln'), fontFamily: 'Hanken Grotesk Variable', fontSize: 12 }
   const [ink, kiln] = [colour('--ink'), colour('--kiln')]
@@ -163,7 +172,10 @@ function optionFor(tone: TonePicture, ghost: TonePicture | null, colour: Colour)
     grid: GRIDS.map((g) => ({ ...g })),
     ...axes(tone, colour, text),
     series: [
-      series({ name: 'sound', dots: outlineDots(tone), grid: 0, colour: kiln, width: 1 }),
+      series({
+        ...{ name: 'sound', dots: outlineDots(tone), grid: 0, colour: kiln, width: 1 },
+        areas: apartAreas(tone, colour),
+      }),
       ...(ghost
         ? [
             series({
