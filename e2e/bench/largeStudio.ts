@@ -26,6 +26,8 @@ const LONG_LESSONS = 500
 /** A Monday. */
 const TODAY = '2026-11-23' as IsoDate
 const REQUESTS = 240
+/** Of these students the bare rows are read beside. */
+const ROWS_READ = 24
 const ZOOMS = 12
 const ACTS = 120
 const UNDOS = 60
@@ -149,7 +151,7 @@ async function studentPages(url: string, file: string): Promise<Figure> {
     await drained(`${url}/api/students/${id}`)
     took.push(performance.now() - start)
   }
-  const rows = { who: 'its acts by sqlite3', value: p95(await rowsReadMs(file, asked)) }
+  const rows = { who: 'its acts by sqlite3', value: p95(await rowsReadMs(file, asked.slice(0, ROWS_READ))) }
   return figure('ten years, 60 students: student page p95', p95(took), 'ms', 50, rows)
 }
 

@@ -20,7 +20,7 @@ const PROJECTS = 6
 const WEEKS = 30
 const FORECAST_RUNS = 5000
 const PAGES = 12
-const WEEKS_COMPARED = 12
+const WEEKS_COMPARED = 8
 /** What a patient solver is given. */
 const PATIENT_SECONDS = 5
 

@@ -75,6 +75,7 @@ export {
 export type { KeptDaily, KeptWeek } from './keptAtHome'
 export { hasSigns, lessonQuestion, setupSaid } from './lessonQuestion'
 export { looksByLesson, ruleFor } from './mendedRuleFor'
+export { isWithdrawn } from './withdrawn'
 export { findingsByOwnWords, knownWords, sameWords, wordsBegun, wordsOnRecord } from './ownWords'
 export type { KnownWords } from './ownWords'
 export { activeProjects, PROJECTS_MOST } from './projects'

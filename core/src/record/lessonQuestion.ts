@@ -7,6 +7,7 @@ import { factsOf } from './factsOf'
 import { lessonOf } from './state'
 import type { LessonState, StudentRecord } from './state'
 import { stoppedParts } from './stopping'
+import { isWithdrawn } from './withdrawn'
 
 /** What the set-up of the lesson said, in the studio: only that is seen by whoever diagnoses. */
 export function setupSaid(
@@ -30,16 +31,16 @@ export function hasSigns(
   return setupSaid(record, lesson, knowledge).some((s) => s.strength === 'marked')
 }
 
-/** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them. */
+/** What the set-up said, the signs of the lesson in the order noted, the answers of checks after them; nothing that was withdrawn. */
 function signsOf(record: StudentRecord, id: LessonId, knowledge: Knowledge): Sign[] {
   const lesson = lessonOf(record, id)
   return [
     ...setupSaid(record, lesson, knowledge).map(({ finding, strength }) => ({ finding, strength })),
-    ...lesson.signs.map(({ finding, strength, measured }) => ({
-      finding,
-      strength,
-      ...(measured ? { ratio: measured.ratio } : {}),
-    })),
+    ...lesson.signs.flatMap((sign) => {
+      if (isWithdrawn(record, sign)) return []
+      const { finding, strength, measured } = sign
+      return [{ finding, strength, ...(measured ? { ratio: measured.ratio } : {}) }]
+    }),
     ...lesson.checks.flatMap((c) =>
       Object.entries(c.says).map(([finding, strength]) => ({ finding, strength })),
     ),

@@ -3,7 +3,7 @@ import { align, inOrder } from '../timing'
 import type { AskedNote, Measure } from '../timing'
 import { Ear } from './ear'
 import type { Sounding } from './ear'
-import { ANY_PITCH } from './frames'
+import { ANY_PITCH, levelBetween } from './frames'
 import type { PitchRange } from './frames'
 import { deviceTraces, isRoomHeard, PREVENTED_BY, roomLevel } from './device'
 import type { DeviceTrace } from './device'
@@ -187,12 +187,19 @@ function tracesOf(
   ear: Ear,
   sounding: readonly Stretch[],
   notes: readonly ToneNote[],
+  apart: readonly SoundApart[],
 ): readonly DeviceTrace[] {
   const tones = notes.flatMap(({ level, breath }) =>
     level ? [{ level: level.value, breath: breath?.value ?? null }] : [],
   )
   const traces = deviceTraces(ear.sound, ear.levels, sounding)
-  return isRoomHeard(roomLevel(ear.levels, sounding), tones) ? [...traces, 'room-noise'] : traces
+  // Who plays beside the student is heard within the tones too.
+  const beside = apart.flatMap(({ from, to, why }) =>
+    why === 'beside' ? [levelBetween(ear.levels, from, to)] : [],
+  )
+  const rooms = [roomLevel(ear.levels, sounding), ...beside].filter((level) => level !== null)
+  const room = rooms.length === 0 ? null : Math.max(...rooms)
+  return isRoomHeard(room, tones) ? [...traces, 'room-noise'] : traces
 }
 
 /** What is told of the tones through that device, and what cannot be. */
@@ -229,7 +236,7 @@ export function measureTone(
     if (semitones !== 0) notes = measured(ear, asked, found, tuning, onShare)
   }
   const sounding = stretchesOf(ear.levels)
-  const device = tracesOf(ear, sounding, notes)
+  const device = tracesOf(ear, sounding, notes, apart)
   const plain = { device, together, apart, semitones }
   const nothing = (notHeard: NotHeard, measures: Tone['measures'] = []): Tone => ({
     ...{ notes: [], measures, notHeard, prevented: [] },

@@ -91,6 +91,40 @@ describe('what stands before and after the take', () => {
   })
 })
 
+describe('somebody who plays softly beside', () => {
+  const scale = [60, 62, 64, 65]
+  const other = (size: number) => (t: number) => size * Math.sin(2 * Math.PI * 200 * t)
+  const playedBeside = (seconds: number, gap: number, size: number) => {
+    const tones = scale.flatMap((m, i): readonly Part[] => [
+      held(hzOf(m), seconds),
+      ...(i < scale.length - 1 ? [[gap, () => 0] as const] : []),
+    ])
+    const alone = sounds(...tones)
+    const beside = other(size)
+    return { ...alone, samples: alone.samples.map((x, j) => x + beside(j / RATE)) }
+  }
+
+  test('is no note of theirs where they rest, and takes the breath with it', () => {
+    const tone = measureTone(playedBeside(3, 0.28, 0.02), asks(...scale))
+    expect(new Set(tone.apart.map((a) => a.why))).toEqual(new Set(['beside']))
+    expect(measureOf(tone.measures, 'extra-notes')?.value).toBe(0)
+    expect(tone.notes).toHaveLength(scale.length)
+    expect(tone.device).toContain('room-noise')
+    expect(measureOf(tone.measures, 'breath')).toBeNull()
+    expect(measureTone(playedBeside(3, 0.28, 0), asks(...scale)).apart).toEqual([])
+  })
+
+  test('is the room where the rests are long', () => {
+    const tone = measureTone(playedBeside(1, 0.4, 0.01), asks(...scale))
+    expect(tone.apart).toEqual([])
+    expect(tone.prevented).toContain('breath')
+  })
+
+  test('and as loud as they play it is theirs: nobody can tell', () => {
+    expect(measureTone(playedBeside(3, 0.28, 0.1), asks(...scale)).apart).toEqual([])
+  })
+})
+
 describe('a take that stands elsewhere as a whole', () => {
   const scale = [60, 62, 64, 65, 67, 69, 71, 72]
   const line = (by: number) => sounds(rest, ...scale.map((m) => held(hzOf(m + by), 0.4)), rest)

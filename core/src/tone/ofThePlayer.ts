@@ -1,17 +1,20 @@
 /**
  * What in a recording is the player's: before the first tone and after the last one somebody speaks, counts in with a
- * stick, moves a chair. Nothing between them is parted: there nobody can tell.
+ * stick, moves a chair. Between them only what is far softer and was not asked for is parted: of all else nobody can tell.
  */
 import { medianOf } from '../measure'
 import type { Ear } from './ear'
-import { ANY_PITCH, framesAlong, frameSize } from './frames'
+import { ANY_PITCH, framesAlong, frameSize, levelBetween } from './frames'
 import type { PitchRange } from './frames'
 import type { Stretch } from './levels'
 import { PitchFinder } from './pitchFrame'
 import type { SoundedNote } from './sounded'
 
-/** A voice or something like it, whose pitch never stays; noise without a pitch; a tone that was not asked for and stands by itself. */
-export type WhyApart = 'voice' | 'noise' | 'another-tone'
+/**
+ * A voice or something like it, whose pitch never stays; noise without a pitch; a tone that was not asked for and stands by
+ * itself; somebody else who plays softly all the while.
+ */
+export type WhyApart = 'voice' | 'noise' | 'another-tone' | 'beside'
 
 /** A stretch that is not the player's. */
 export interface SoundApart extends Stretch {
@@ -213,7 +216,31 @@ function partedFrom(
   return whys.length === breaths.length ? [] : whys.slice(0, sure + 1).map((why) => why ?? 'noise')
 }
 
-/** Parts what stands before the first tone and after the last; where no tone stays anywhere, nothing is parted. */
+/** Softer than the middle of the take by so much, what was not asked for is somebody else, dB; our choice. */
+const BESIDE_DB = 18
+/** A pitch this near to one that is asked is meant for it, cents. */
+const ASKED_CENTS = 80
+
+/** Notes of a line that are somebody else's, heard where the player rests: not asked for, and far softer. */
+function besideOf(
+  ear: Ear,
+  notes: readonly SoundedNote[],
+  { hz, struck }: Expected,
+): ReadonlySet<SoundedNote> {
+  if (struck || hz.length < 2) return new Set()
+  const levels = notes.map((n) => levelBetween(ear.levels, n.from, n.to))
+  const middle = medianOf(levels)
+  const isAsked = (found: number) =>
+    hz.some((h) => Math.abs(centsOf(h) - centsOf(found)) <= ASKED_CENTS)
+  return new Set(
+    notes.filter((n, i) => {
+      const soft = (levels[i] ?? middle) <= middle - BESIDE_DB
+      return soft && n.hz !== null && !isAsked(n.hz)
+    }),
+  )
+}
+
+/** Parts what stands before the first tone and after the last; where no tone stays anywhere, nothing is parted there. */
 export function partedSound(ear: Ear, found: readonly SoundedNote[], expected: Expected): Parted {
   const listening = new Listening(ear, rangeFor(expected.hz))
   const breaths = breathsOf(found)
@@ -226,8 +253,11 @@ export function partedSound(ear: Ear, found: readonly SoundedNote[], expected: E
       const [first, last, why] = [breath[0], breath.at(-1), whys[i]]
       return first && last && why ? [{ from: first.from, to: last.to, why }] : []
     })
+  const own = left.slice(0, stay).flat()
+  const beside = besideOf(ear, own, expected)
+  const soft = [...beside].map(({ from, to }): SoundApart => ({ from, to, why: 'beside' }))
   return {
-    player: left.slice(0, stay).flat(),
-    apart: [...named(breaths, before), ...named(left.slice(stay), after)],
+    player: own.filter((n) => !beside.has(n)),
+    apart: [...named(breaths, before), ...soft, ...named(left.slice(stay), after)],
   }
 }

@@ -75,6 +75,7 @@ export const SOUND_APART_WORDS: Readonly<Record<WhyApart, string>> = {
   voice: 'somebody speaks',
   noise: 'noise',
   'another-tone': 'a tone that was not asked for',
+  beside: 'somebody else, softly',
 }
 
 const INTERVALS = [

@@ -1,6 +1,7 @@
 /** Signs: the line that takes everything, tiles for the finger, and what was noted. */
 import { useView, useLesson } from '../../data/studentContext'
 import type { Finding, Strength } from '@vein-mend/core/packs'
+import { isWithdrawn } from '@vein-mend/core/record'
 import type { NotedSign } from '@vein-mend/core/record'
 import { X } from 'lucide-react'
 import { Link } from 'react-router'
@@ -42,9 +43,13 @@ function Measured({ sign }: { sign: NotedSign }) {
   const take = view.record.takes.find((t) => t.hash === measured?.hash && !t.removed)
   if (!measured) return null
   const { measure } = measured
-  const words = measure
-    ? `measured, ${sayValue(measure.value, measure.unit)}`
-    : 'was not measured: it says nothing'
+  const value = measure ? `measured, ${sayValue(measure.value, measure.unit)}` : null
+  const words =
+    value === null
+      ? 'was not measured: it says nothing'
+      : isWithdrawn(view.record, sign)
+        ? `${value}; measured anew it is not: it counts for nothing`
+        : value
   return take ? (
     <Link
       to={`/students/${view.id}/takes/${take.act}`}
