@@ -177,10 +177,12 @@ const NEAR_TONE_S = 0.1
 
 /** How loud the room is where nothing sounds, dB; null where something sounds all the time. */
 export function roomLevel(levels: Float32Array, sounding: readonly Stretch[]): number | null {
-  const quiet = Array.from(levels).filter((_, b) => {
-    const at = b * BLOCK_S
-    return !sounding.some((s) => at > s.from - NEAR_TONE_S && at < s.to + NEAR_TONE_S)
-  })
+  const near = new Uint8Array(levels.length)
+  const block = (s: number) => Math.max(0, Math.round(s / BLOCK_S))
+  for (const { from, to } of sounding) {
+    near.fill(1, block(from - NEAR_TONE_S), block(to + NEAR_TONE_S))
+  }
+  const quiet = Array.from(levels).filter((_, b) => near[b] === 0)
   return quiet.length < 10 ? null : medianOf(quiet)
 }
 

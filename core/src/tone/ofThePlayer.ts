@@ -181,6 +181,9 @@ function breathsOf(notes: readonly SoundedNote[]): readonly (readonly SoundedNot
   return breaths
 }
 
+/** Notes of a breath that are listened to, at the most: of a long line it is known soon that somebody plays. */
+const HEARD_MOST = 24
+
 /** Why a breath is none of the player's: by most of its time. */
 function whyApart(
   listening: Listening,
@@ -188,7 +191,8 @@ function whyApart(
   expected: Expected,
 ): 'player' | WhyApart | null {
   const seconds = new Map<'player' | WhyApart, number>()
-  for (const note of breath) {
+  const every = Math.ceil(breath.length / HEARD_MOST)
+  for (const note of breath.filter((_, i) => i % every === 0)) {
     const fate = fateOf(listening, note, expected)
     if (fate !== null) seconds.set(fate, (seconds.get(fate) ?? 0) + note.to - note.from)
   }

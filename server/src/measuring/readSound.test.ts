@@ -1,6 +1,7 @@
 import encodeWav from '@audio/encode-wav'
 import { seededRng } from '@vein-mend/core/kit'
 import { describe, expect, test } from 'vitest'
+import { Mono, TooMuchSound } from './mono'
 import { readSound } from './readSound'
 
 const RATE = 16_000
@@ -105,6 +106,40 @@ describe('recordings are read', () => {
   test('of two channels the mean is taken', async () => {
     const { samples } = await soundOf(await wav([tone, tone.map((x) => x / 2)], 32))
     expect(samples[18]).toBeCloseTo(0.75 * (tone[18] ?? 0), 6)
+  })
+
+  test('a dead channel makes nothing softer, and one wired the wrong way round takes nothing away', async () => {
+    const silent = tone.map(() => 0)
+    const turned = tone.map((x) => -x)
+    for (const [channels, said] of [
+      [[tone, silent], 'dead-channel'],
+      [[silent, tone], 'dead-channel'],
+      [[tone, turned], 'opposite-channels'],
+      [[tone, tone], null],
+    ] as const) {
+      const read = await readSound(await wav(channels))
+      if (!read.ok) throw new Error(read.why)
+      expect(read.channels).toBe(said)
+      const { samples } = read.sound
+      const off = samples.map((x, j) => Math.abs(Math.abs(x) - Math.abs(tone[j] ?? 9)))
+      expect(Math.max(...off)).toBeLessThan(1e-3)
+    }
+  })
+
+  test('how channels go together is decided by what sounds, and what came before it is kept', () => {
+    const mono = new Mono(100, 0, 10_000)
+    const loud = (size: number) => new Float32Array(100).fill(size)
+    for (let i = 0; i < 4; i++) mono.add([loud(0), loud(0)])
+    for (let i = 0; i < 8; i++) mono.add([loud(0.5), loud(0)])
+    const { sound, channels } = mono.read
+    expect(channels).toBe('dead-channel')
+    expect([...sound.samples]).toEqual([
+      ...Array.from({ length: 400 }, () => 0),
+      ...Array.from({ length: 800 }, () => 0.5),
+    ])
+    expect(() => {
+      mono.add([new Float32Array(9000), new Float32Array(9000)])
+    }).toThrow(TooMuchSound)
   })
 
   test('at 96 and 192 kHz every two samples are one until nothing is too much', async () => {
