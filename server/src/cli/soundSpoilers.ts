@@ -40,6 +40,18 @@ const to =
 const loudness = (samples: Samples) => 1.6 * rms(samples)
 const beatS = ({ tempo }: SoundAsked) => 60 / tempo
 
+/** The take with somebody else playing through a wall, who began so much earlier, seconds. */
+function nextDoor(take: SoundAsked, rng: Rng, earlierS: number): Samples {
+  const other = {
+    ...take,
+    asked: take.asked.map((n) => ({ ...n, midi: n.midi - 5 })),
+    tempo: take.tempo * 1.13,
+  }
+  const sound = filtered(clean(other, rng), 800, 'low').subarray(Math.round(earlierS * RATE))
+  const own = clean(take, rng)
+  return mixed(own, sound.subarray(0, own.length), 0, db(-24))
+}
+
 const OF_LEVEL = ['level', 'level-unsteady', 'level-spread', 'decay', 'rise'] as const
 const OF_COLOUR = ['brightness', 'brightness-change', 'brightness-spread', 'breath'] as const
 
@@ -133,16 +145,13 @@ export const SOUND_SPOILERS: readonly SoundSpoiler[] = [
     name: 'another player in the next room',
     moves: [],
     prevents: [],
-    record: (take, rng) => {
-      const other = {
-        ...take,
-        asked: take.asked.map((n) => ({ ...n, midi: n.midi - 5 })),
-        tempo: take.tempo * 1.13,
-      }
-      const sound = filtered(clean(other, rng), 800, 'low')
-      const own = clean(take, rng)
-      return [mixed(own, sound.subarray(0, own.length), 0, db(-24))]
-    },
+    record: (take, rng) => [nextDoor(take, rng, 0)],
+  },
+  {
+    name: 'another player, who was there before',
+    moves: [],
+    prevents: [],
+    record: (take, rng) => [nextDoor(take, rng, 1.5)],
   },
   {
     name: 'a false start',
