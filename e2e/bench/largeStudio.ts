@@ -151,7 +151,10 @@ async function studentPages(url: string, file: string): Promise<Figure> {
     await drained(`${url}/api/students/${id}`)
     took.push(performance.now() - start)
   }
-  const rows = { who: 'its acts by sqlite3', value: p95(await rowsReadMs(file, asked.slice(0, ROWS_READ))) }
+  const rows = {
+    who: 'its acts by sqlite3',
+    value: p95(await rowsReadMs(file, asked.slice(0, ROWS_READ))),
+  }
   return figure('ten years, 60 students: student page p95', p95(took), 'ms', 50, rows)
 }
 

@@ -20,6 +20,13 @@ async function openPlayIn(page: Page): Promise<void> {
     .click()
 }
 
+async function bring(page: Page, buffer: Buffer): Promise<void> {
+  await page.getByRole('radio', { name: 'A file' }).click()
+  await page
+    .getByLabel('A recording of this rung')
+    .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer })
+}
+
 async function playIn(page: Page, how: string): Promise<void> {
   await openPlayIn(page)
   await page.getByRole('radio', { name: 'Made-up player' }).click()
@@ -78,12 +85,7 @@ test('recordings need a yes', async ({ page, studio }) => {
   await hornOnLongNote(page, studio.url, false)
   await openPlayIn(page)
   await expect(page.getByText(/card has no yes yet to recordings/)).toBeVisible()
-  await page.getByRole('radio', { name: 'A file' }).click()
-  const file = (buffer: Buffer) =>
-    page
-      .getByLabel('A recording of this rung')
-      .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer })
-  await file(await recording('none'))
+  await bring(page, await recording('none'))
   await expect(page.getByRole('alert')).toContainText('no yes yet to recordings')
 })
 
@@ -93,14 +95,8 @@ test('a file that cannot be measured is kept, and it is said that it was not and
 }) => {
   await hornOnLongNote(page, studio.url)
   await openPlayIn(page)
-  await page.getByRole('radio', { name: 'A file' }).click()
-  await page.getByLabel('A recording of this rung').setInputFiles({
-    name: 'take.wav',
-    mimeType: 'audio/wav',
-    buffer: Buffer.from(
-      'RIFF    WAVE and nothing of a recording in it, but long enough to be read',
-    ),
-  })
+  const nothing = 'RIFF    WAVE and nothing of a recording in it, but long enough to be read'
+  await bring(page, Buffer.from(nothing))
   await expect(page.getByText(/^Kept, and not measured\./)).toBeVisible()
   await expect(page.getByText('nothing was asked, so nothing is compared yet')).toBeVisible()
 })
@@ -111,12 +107,7 @@ test('who speaks before the note is greyed and counted nowhere, and a dead chann
 }) => {
   await hornOnLongNote(page, studio.url)
   await openPlayIn(page)
-  await page.getByRole('radio', { name: 'A file' }).click()
-  await page.getByLabel('A recording of this rung').setInputFiles({
-    name: 'take.wav',
-    mimeType: 'audio/wav',
-    buffer: await spokenBefore(),
-  })
+  await bring(page, await spokenBefore())
   const said = page.getByRole('note')
   await expect(said).toContainText('0 to 1.6 s somebody speaks')
   await expect(said).toContainText('One channel is silent; the other is measured.')
@@ -124,8 +115,7 @@ test('who speaks before the note is greyed and counted nowhere, and a dead chann
   await expect(tones).toHaveCount(1)
   await expect(tones).toHaveText(/^C4/)
   await expectAccessible(page)
-  const squeaks = page.getByText(/speaks for it/)
-  await expect(squeaks).toHaveCount(0)
+  await expect(page.getByText(/speaks for it/)).toHaveCount(0)
 })
 
 test('a microphone is heard as it sounds, recorded and measured', async ({ studio }) => {

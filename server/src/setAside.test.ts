@@ -259,11 +259,15 @@ describe('a student who is removed', () => {
 
   test('and was brought back since stays in the copies', async () => {
     await noteCopiesDue(studio.store, ID)
+    const copiesAsked = () => studio.store.setting('copies-due')
+    expect(await copiesAsked()).toEqual([ID])
     const deps = {
       store: studio.store,
       copies: studioCopies(studio.file, join(folder(), 'backups')),
     }
     expect(await finishCopies(deps)).toBe(null)
+    // Removed again without that being asked for, they are not taken out either.
+    expect(await copiesAsked()).toEqual([])
   })
 
   test('whose file was not cleaned in time is cleaned at the next start', async () => {

@@ -49,28 +49,34 @@ const IN_A_ROW = 5
 
 /** Share of the samples that lie in flat places at the very top: the device could not follow, however it was scaled since. */
 export function cutOffShare({ samples, rate }: Sound): number {
-  let peak = 0
-  for (const x of samples) peak = Math.max(peak, Math.abs(x))
+  const peak = peakOf(samples)
   if (peak === 0) return 0
   // 1 − cos of the angle from the top is the step over the peak: so many samples are alike by themselves.
   const angle = Math.acos(Math.max(-1, 1 - STEP_16 / peak))
   const byItself = (2 * angle * rate) / (2 * Math.PI * LOWEST_HZ)
   const least = Math.max(IN_A_ROW, 2 * byItself)
   const top = AT_TOP * peak
-  let [row, flat, first] = [0, 0, 0]
-  const end = () => {
-    if (row >= least) flat += row
+  let flat = 0
+  for (let j = 0; j < samples.length; j++) {
+    const first = samples[j] ?? 0
+    // Hardly any sample lies at the top: the rest is passed over quickly.
+    if (first < top && first > -top) continue
+    let end = j + 1
+    while (end < samples.length && Math.abs((samples[end] ?? 0) - first) <= STEP_16) end += 1
+    if (end - j >= least) flat += end - j
+    j = end - 1
   }
-  for (const x of samples) {
-    if (row > 0 && Math.abs(x - first) <= STEP_16) row += 1
-    else {
-      end()
-      row = Math.abs(x) >= top ? 1 : 0
-      first = x
-    }
-  }
-  end()
   return flat / samples.length
+}
+
+function peakOf(samples: Float32Array): number {
+  let [low, high] = [0, 0]
+  for (let j = 0; j < samples.length; j++) {
+    const x = samples[j] ?? 0
+    if (x < low) low = x
+    else if (x > high) high = x
+  }
+  return Math.max(-low, high)
 }
 
 /** Values that eight bits have. */

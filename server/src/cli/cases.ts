@@ -124,13 +124,17 @@ async function spoiledSoundsTable(seed: number, takes: number): Promise<string> 
   const say = (line: string) => process.stdout.write(`${line}\n`)
   const rows = judgeSpoiledSounds(await instruments(), ANYBODY, { seed, takes }, say)
   return lined([
-    ['recordings spoiled by', 'takes', 'told falsely', 'by', 'said to stand in the way'],
+    [
+      ...['recordings spoiled by', 'takes', 'told falsely', 'by'],
+      ...['said to stand in the way', 'measured though prevented'],
+    ],
     ...rows.map((r) => [
       r.spoiler,
       String(r.takes),
       `${r.falselyTold} (${share(r.falselyTold, r.takes)})`,
       sayBy(r.by),
       share(r.named, r.takes),
+      r.leaks === null ? '-' : share(r.leaks, r.takes),
     ]),
   ])
 }

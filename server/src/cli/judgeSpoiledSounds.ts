@@ -17,7 +17,6 @@ import type { SoundAsked } from './soundPlayers'
 import { SOUND_SPOILERS } from './soundSpoilers'
 import type { SoundSpoiler } from './soundSpoilers'
 import { TOLD_FROM } from './judgeSpoiled'
-import type { SpoiledRow } from './judgeSpoiled'
 
 const A4 = 440
 /** Longer rungs are as good, and cost more, seconds. */
@@ -105,8 +104,23 @@ function falselyTold(
 const said = ({ name, value, low, high }: AnyMeasure) =>
   `${name} ${value.toFixed(2)} [${low.toFixed(2)}, ${high.toFixed(2)}]`
 
+/** What came of all recordings with one spoiler in them. */
+export interface SpoiledSoundRow {
+  readonly spoiler: string
+  readonly takes: number
+  /** Takes of which something was told that is not there. */
+  readonly falselyTold: number
+  /** By what, with how many takes. */
+  readonly by: Readonly<Record<string, number>>
+  /** Takes in which something was set apart, moved, put right or said to stand in the way. */
+  readonly named: number
+  /** Takes in which a measure was taken that the spoiler makes impossible; null where it makes none so. */
+  readonly leaks: number | null
+}
+
 interface JudgedTake {
   readonly told: readonly AnyMeasure[]
+  readonly leaks: boolean
   /** Something was set apart, moved, put right or said to stand in the way. */
   readonly said: boolean
 }
@@ -122,6 +136,7 @@ function judgeTake(spoiler: SoundSpoiler, rung: Rung, rng: Rng): JudgedTake | nu
   const { apart, device, semitones, channels: trace, notHeard } = tone
   return {
     told: falselyTold(tone.measures, usual, rung, spoiler),
+    leaks: tone.measures.some((m) => spoiler.prevents.includes(m.name)),
     said:
       [...apart, ...device].length > 0 || semitones !== 0 || trace !== null || notHeard !== null,
   }
@@ -133,9 +148,9 @@ function judgeOne(
   takes: number,
   rng: Rng,
   hear: (line: string) => void,
-): SpoiledRow {
+): SpoiledSoundRow {
   const by: Record<string, number> = {}
-  let [done, falsely, named] = [0, 0, 0]
+  let [done, falsely, named, leaks] = [0, 0, 0, 0]
   for (let tries = 0; done < takes && tries < 4 * takes; tries++) {
     const rung = pick(rng, rungs)
     const found = judgeTake(spoiler, rung, rng)
@@ -146,8 +161,10 @@ function judgeOne(
     done += 1
     falsely += told.length > 0 ? 1 : 0
     named += found.said ? 1 : 0
+    leaks += found.leaks ? 1 : 0
   }
-  return { spoiler: spoiler.name, takes: done, falselyTold: falsely, by, slips: 0, named }
+  const plain = { spoiler: spoiler.name, takes: done, falselyTold: falsely, by, named }
+  return { ...plain, leaks: spoiler.prevents.length > 0 ? leaks : null }
 }
 
 export interface SoundsToJudge {
@@ -164,7 +181,7 @@ export function judgeSpoiledSounds(
   facts: StudentFacts,
   { seed, takes, only }: SoundsToJudge,
   hear: (line: string) => void = () => undefined,
-): readonly SpoiledRow[] {
+): readonly SpoiledSoundRow[] {
   const rungs = rungsOf(packs, facts)
   return SOUND_SPOILERS.flatMap((spoiler, i) =>
     only === undefined || spoiler.name.includes(only)

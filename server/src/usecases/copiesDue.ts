@@ -32,13 +32,15 @@ export async function takeOutOfCopies(
 }
 
 /**
- * At the start: what a server that was killed has left to be taken out of copies, null where that is nothing. Nobody who
- * is still here is taken out.
+ * At the start: what a server that was killed has left to be taken out of copies, null where that is nothing. Who is here
+ * again stays in them: a removal to come has to ask for that anew.
  */
 export async function finishCopies(deps: Needed): Promise<TakenOut | null> {
+  const due = await dueIn(deps.store)
   const gone: StudentId[] = []
-  for (const student of await dueIn(deps.store)) {
+  for (const student of due) {
     if ((await deps.store.standing(student)) === null) gone.push(student)
   }
+  if (gone.length < due.length) await deps.store.keepSetting(COPIES_DUE, gone)
   return gone.length === 0 ? null : takeOutOfCopies(deps, gone)
 }
