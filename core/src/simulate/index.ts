@@ -11,7 +11,7 @@ export type {
   StudentScript,
 } from './studentScript'
 export { DISTURBED } from './disturb'
-export { measureSeparability } from './separability'
-export type { FaultSeparability, PackSeparability } from './separability'
+export { measureDisturbed, measureSeparability } from './separability'
+export type { DisturbedSeparability, FaultSeparability, PackSeparability } from './separability'
 export { compareMendedRules } from './compareMendedRules'
 export type { RuleOutcome, WayOfLooking } from './compareMendedRules'

@@ -1,6 +1,6 @@
 /** How well a pack's own signs and checks tell its faults apart, measured on simulated students. */
 import { buildNetwork, faultsInPlay, posterior, rankChecks, REPORTS } from '../diagnosis'
-import type { Evidence, Network } from '../diagnosis'
+import type { Evidence, Network, Posterior } from '../diagnosis'
 import { chance, pick, seededRng, shuffle } from '../kit'
 import type { Rng } from '../kit'
 import { isAnswered } from '../packs'
@@ -34,13 +34,14 @@ export interface PackSeparability {
   readonly faults: readonly FaultSeparability[]
   /** The same students with checks in another order: share ranked first. */
   readonly baselines: Baselines
-  /** Other students, drawn from a truth that is not quite what the pack says. */
-  readonly disturbed: {
-    readonly rankedFirst: number
-    readonly baselines: Baselines
-    /** With the same looks and checks, by a diagnosis that knows the disturbed truth: nobody can do much better. */
-    readonly truthKnown: number
-  }
+}
+
+/** The same of students drawn from a truth that is not quite what the pack says. */
+export interface DisturbedSeparability {
+  readonly rankedFirst: number
+  readonly baselines: Baselines
+  /** With the same looks and checks, by a diagnosis that knows the disturbed truth: nobody can do much better. */
+  readonly truthKnown: number
 }
 
 interface Baselines {
@@ -144,13 +145,13 @@ function nextCheck(
   session: Session,
   order: CheckOrder,
   evidence: readonly Evidence[],
+  now: Posterior,
   done: ReadonlySet<string>,
 ): Check | undefined {
   const open = session.byPrior.filter((c) => !done.has(c.id))
   if (open.length === 0) return undefined
   if (order === 'random') return pick(session.rng, open)
   if (order === 'by-prior') return open[0]
-  const now = posterior(session.network, evidence)
   const limits = { answered: done, flags: [], painful: [] }
   const { ranked } = rankChecks(
     session.network,
@@ -167,18 +168,18 @@ function examine(session: Session, student: DrawnStudent, order: CheckOrder, mos
   const evidence: Evidence[] = student.complaint.map((finding) => ({ finding, ...REPORTS.marked }))
   const done = new Set<string>()
   let minutes = 0
-  let { probability } = posterior(session.network, evidence)
-  while (done.size < most && (most > CHECKS_MOST || Math.max(...probability) < SURE)) {
-    const check = nextCheck(session, order, evidence, done)
+  let now = posterior(session.network, evidence)
+  while (done.size < most && (most > CHECKS_MOST || Math.max(...now.probability) < SURE)) {
+    const check = nextCheck(session, order, evidence, now, done)
     if (!check) break
     done.add(check.id)
     minutes += check.minutes
     const outcome = answer(check, session.network, student)
     if (!outcome) continue
     evidence.push(...evidenceOf(session.network, outcome))
-    probability = posterior(session.network, evidence).probability
+    now = posterior(session.network, evidence)
   }
-  return { probability, minutes }
+  return { probability: now.probability, minutes }
 }
 
 /** The likeliest fault that is not there but stands above the target; null when none does. */
@@ -280,6 +281,19 @@ function shareFirst(counts: readonly Count[], drawn: readonly (readonly unknown[
   return counts.reduce((n, c) => n + c.first, 0) / all
 }
 
+interface Students {
+  /** Of each fault. */
+  readonly perFault: number
+  readonly seed: number
+}
+
+function sessionOf(knowledge: Knowledge, facts: StudentFacts, seed: number): Session {
+  const network = buildNetwork(knowledge, facts)
+  const truth: Truth = { network, wrong: 0 }
+  const byPrior = checksByPrior(knowledge, network)
+  return { network, truth, knowledge, rng: seededRng(seed), byPrior }
+}
+
 /**
  * Draws students from the pack's own network, each with one fault as the complaint and the others by their
  * priors; notes up to four of its signs, does up to three checks, and counts how often no absent fault
@@ -288,13 +302,9 @@ function shareFirst(counts: readonly Count[], drawn: readonly (readonly unknown[
 export function measureSeparability(
   knowledge: Knowledge,
   facts: StudentFacts,
-  options: { readonly perFault: number; readonly seed: number },
+  options: Students,
 ): PackSeparability {
-  const network = buildNetwork(knowledge, facts)
-  const rng = seededRng(options.seed)
-  const truth: Truth = { network, wrong: 0 }
-  const byPrior = checksByPrior(knowledge, network)
-  const session: Session = { network, truth, knowledge, rng, byPrior }
+  const session = sessionOf(knowledge, facts, options.seed)
   const drawn = drawAll(session, options.perFault)
   const offered = examineAll(session, drawn, 'offered')
   const students = drawn.reduce((n, d) => n + d.length, 0)
@@ -307,7 +317,6 @@ export function measureSeparability(
       describe(session, i, fault, offered[i] as Count, drawn[i] ?? []),
     ),
     baselines: baselinesOf(session, drawn),
-    disturbed: measureDisturbed(session, options),
   }
 }
 
@@ -318,14 +327,15 @@ function baselinesOf(session: Session, drawn: readonly (readonly DrawnStudent[])
   }
 }
 
-/** The same once more with students of a disturbed truth; the diagnosis goes by the pack as it stands. */
-function measureDisturbed(
-  { network, knowledge, byPrior }: Session,
-  { perFault, seed }: { readonly perFault: number; readonly seed: number },
-): PackSeparability['disturbed'] {
-  const rng = seededRng(seed + 1)
-  const truth: Truth = { network: disturb(network, rng), wrong: DISTURBED.wrong }
-  const session: Session = { network, truth, knowledge, rng, byPrior }
+/** The same with students of a disturbed truth; the diagnosis goes by the pack as it stands. Same seed, same figures. */
+export function measureDisturbed(
+  knowledge: Knowledge,
+  facts: StudentFacts,
+  { perFault, seed }: Students,
+): DisturbedSeparability {
+  const asSaid = sessionOf(knowledge, facts, seed + 1)
+  const truth: Truth = { network: disturb(asSaid.network, asSaid.rng), wrong: DISTURBED.wrong }
+  const session: Session = { ...asSaid, truth }
   const drawn = drawAll(session, perFault)
   return {
     rankedFirst: shareFirst(examineAll(session, drawn, 'offered'), drawn),

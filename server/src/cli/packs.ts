@@ -9,8 +9,8 @@ import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { sharedRemedy } from '@vein-mend/core/packs'
 import type { Knowledge, StudentFacts } from '@vein-mend/core/packs'
-import { DISTURBED, measureSeparability } from '@vein-mend/core/simulate'
-import type { PackSeparability } from '@vein-mend/core/simulate'
+import { DISTURBED, measureDisturbed, measureSeparability } from '@vein-mend/core/simulate'
+import type { DisturbedSeparability, PackSeparability } from '@vein-mend/core/simulate'
 import { readLibrary, sayTrouble } from '../packs'
 import { readPhrases, readSignsMeant, sayPhrases } from '../packs/phraseFigures'
 import { proofOf } from '../packs/proof'
@@ -104,16 +104,21 @@ Another first check, or another fault first: ${bad.join('; ')}.
 `
 }
 
-function disturbedRow(m: PackSeparability, k: Knowledge): string {
-  const { rankedFirst, baselines, truthKnown } = m.disturbed
+interface Result {
+  readonly m: PackSeparability
+  readonly disturbed: DisturbedSeparability
+  readonly k: Knowledge
+}
+
+function disturbedRow({ k, disturbed: { rankedFirst, baselines, truthKnown } }: Result): string {
   const shares = [rankedFirst, baselines.byPrior, baselines.random, truthKnown]
   return `| ${[k.name, ...shares.map(percent)].join(' | ')} |`
 }
 
 const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length
 
-function disturbedTable(results: readonly { m: PackSeparability; k: Knowledge }[]): string {
-  const all = results.map(({ m }) => m.disturbed)
+function disturbedTable(results: readonly Result[]): string {
+  const all = results.map(({ disturbed }) => disturbed)
   return `## The same under a disturbed truth
 
 Students drawn from a truth that is not what the pack says: every link off by up to ${DISTURBED.strength}, leaks times ${DISTURBED.leak}, one link in ${1 / DISTURBED.missing} missing, one
@@ -124,14 +129,11 @@ whatever a pack says; the rest is lost to not knowing the truth.
 
 | instrument | ranked first | checks by prior | random checks | truth known |
 |---|---|---|---|---|
-${results.map(({ m, k }) => disturbedRow(m, k)).join('\n')}
+${results.map(disturbedRow).join('\n')}
 `
 }
 
-function page(
-  results: readonly { m: PackSeparability; k: Knowledge }[],
-  packs: ReadonlyMap<string, Knowledge>,
-): string {
+function page(results: readonly Result[], packs: ReadonlyMap<string, Knowledge>): string {
   const pairs = results.flatMap(({ m, k }) => weakPairs(m, k))
   return `# How well the packs tell faults apart
 
@@ -209,17 +211,19 @@ if (phrases !== null) await readPhrasesOut(library.packs, phrases)
 const results = [...library.packs.values()]
   .filter((k) => k.kind === 'instrument')
   .map((k) => {
-    const m = measureSeparability(k, FACTS, { perFault: PER_FAULT, seed: SEED })
+    const students = { perFault: PER_FAULT, seed: SEED }
+    const m = measureSeparability(k, FACTS, students)
+    const disturbed = measureDisturbed(k, FACTS, students)
     console.log(
       `${k.name.padEnd(14)} ${percent(m.rankedFirst).padStart(5)} in ${m.minutes.toFixed(1)} min; by prior ${percent(m.baselines.byPrior)}, random ${percent(m.baselines.random)}`,
     )
-    return { m, k }
+    return { m, disturbed, k }
   })
 for (const line of results.flatMap(({ m, k }) => weakPairs(m, k))) console.log(line)
 writeFileSync(join(ROOT, 'docs', 'packs.md'), page(results, library.packs))
 const file = optionOf('--json')
 if (file !== null) {
-  const rows = results.map(({ m, k }) => ({
+  const rows = results.map(({ m, disturbed, k }) => ({
     pack: `${k.pack.id} ${k.pack.version}`,
     instrument: k.name,
     faults: k.faults.length,
@@ -229,7 +233,7 @@ if (file !== null) {
     rankedFirst: m.rankedFirst,
     minutes: m.minutes,
     baselines: m.baselines,
-    disturbed: m.disturbed,
+    disturbed,
   }))
   writeFileSync(file, `${JSON.stringify(rows, null, 2)}\n`)
 }
