@@ -34,14 +34,7 @@ async function layStudent(file: string): Promise<void> {
 
 /** Writes until it is killed; the ids it had said by then. */
 function killed(file: string, round: number, ms: number): Promise<readonly string[]> {
-  const args = [
-    '--import',
-    'tsx',
-    'server/src/cli/writeUntilKilled.ts',
-    file,
-    STUDENT,
-    String(round),
-  ]
+  const args = ['server/dist/tools/writeUntilKilled.js', file, STUDENT, String(round)]
   const child = spawn('node', args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'] })
   let said = ''
   return new Promise((done) => {

@@ -1,30 +1,26 @@
 /** Ten years of a large studio with its life at home: what a page, an act, an undo and the picture of a long record cost. */
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { get, request } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { seededRng } from '@vein-mend/core/kit'
-import type { IsoDate, StudentId } from '@vein-mend/core/kit'
+import type { StudentId } from '@vein-mend/core/kit'
 import type { Knowledge } from '@vein-mend/core/packs'
 import { gateOpenings, gateStates } from '@vein-mend/core/standing'
 import { playRecord } from '@vein-mend/core/record'
-import type { Act, StudentRecord } from '@vein-mend/core/record'
 import type { Page } from 'playwright-core'
-import { readLibrary, toKeep } from '../../server/src/packs'
-import { openStudio } from '../../server/src/store'
 import { ROOT, startServer } from '../support/server'
 import { rowsReadMs } from './beside'
 import { figure, p95 } from './figures'
 import type { Figure } from './figures'
-import { migrationFigures } from './migration'
+import { idOf, instruments, LESSONS, played, STUDENTS, TODAY } from './largeStudioOf'
+import { migrationFigures, olderStudioKilled } from './migration'
+import type { OlderStudio } from './migration'
 import { pressFigure } from './presses'
 import { yearsOfActs } from './tenYears'
 
-const STUDENTS = 60
-const LESSONS = 520
-const LONG_LESSONS = 500
-/** A Monday. */
-const TODAY = '2026-11-23' as IsoDate
 const REQUESTS = 240
 /** Of these students the bare rows are read beside. */
 const ROWS_READ = 24
@@ -34,42 +30,16 @@ const UNDOS = 60
 const PLAYS = 7
 const GATES = 20
 
-const idOf = (key: string) => `student-${key}` as StudentId
-
-async function instruments(): Promise<readonly Knowledge[]> {
-  const library = await readLibrary(join(ROOT, 'packs'))
-  if (!library.ok) throw new Error('the packs cannot be read')
-  return [...library.packs.values()].filter((k) => k.kind === 'instrument')
-}
-
-function played(acts: readonly Act[]): StudentRecord {
-  const record = playRecord(acts)
-  if (!record) throw new Error('a student without a record')
-  return record
-}
-
-async function layStudio(folder: string, packs: readonly Knowledge[]): Promise<void> {
-  const store = await openStudio(join(folder, 'studio.sqlite'))
-  await store.keepPacks(packs.map(toKeep))
-  let [acts, lessons] = [0, 0]
-  for (let i = 0; i <= STUDENTS; i++) {
-    const knowledge = packs[i % packs.length]
-    if (!knowledge) throw new RangeError('no instrument')
-    const key = String(i)
-    const all = yearsOfActs(
-      key,
-      i === STUDENTS ? LONG_LESSONS : LESSONS,
-      knowledge,
-      TODAY,
-      seededRng(i),
-    )
-    const record = played(all)
-    await store.write((w) => w.append(idOf(key), all, record))
-    acts += all.length
-    lessons += record.lessons.length
-  }
-  await store.close()
-  process.stdout.write(`A studio of ${lessons} lessons and ${acts} acts.\n`)
+/** Lays the studio in a process of its own, so that it can be done beside what is not timed. */
+export async function largeStudioLaid(): Promise<string> {
+  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-large-'))
+  const child = spawn('node', ['server/dist/tools/layLargeStudio.js', folder], {
+    cwd: ROOT,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  })
+  const [code] = (await once(child, 'exit')) as [number | null]
+  if (code !== 0) throw new Error('the large studio could not be laid')
+  return folder
 }
 
 function median(values: readonly number[]): number {
@@ -278,14 +248,24 @@ async function mendingFigures(url: string): Promise<Figure[]> {
   ]
 }
 
-/** Lays the studio, asks for pages, draws the seam; the studio is thrown away afterwards. */
-export async function largeStudioFigures(page: Page): Promise<Figure[]> {
-  const packs = await instruments()
-  const [knowledge] = packs
+/** A large studio, and the same of the version before, killed while it was taken over. */
+export interface LargeStudios {
+  readonly folder: string
+  readonly older: OlderStudio
+}
+
+/** The same made older; nothing of it is timed. */
+export const olderThan = (folder: string): Promise<OlderStudio> =>
+  olderStudioKilled(join(folder, 'studio.sqlite'))
+
+/** Asks for pages of the studio that was laid, draws the seam; both are thrown away afterwards. */
+export async function largeStudioFigures(
+  page: Page,
+  { folder, older }: LargeStudios,
+): Promise<Figure[]> {
+  const [knowledge] = await instruments()
   if (!knowledge) throw new RangeError('no instrument')
-  const folder = mkdtempSync(join(tmpdir(), 'vein-mend-large-'))
   const core = recordFigures(knowledge)
-  await layStudio(folder, packs)
   const server = await startServer({ folder, today: TODAY })
   const figures = [
     ...core,
@@ -296,7 +276,7 @@ export async function largeStudioFigures(page: Page): Promise<Figure[]> {
     ...(await mendingFigures(server.url)),
   ]
   await server.stop()
-  figures.push(...(await migrationFigures(join(folder, 'studio.sqlite'))))
   rmSync(folder, { recursive: true, force: true })
+  figures.push(...(await migrationFigures(older)))
   return figures
 }

@@ -14,7 +14,8 @@ import { copyKillFigures } from './copyKills'
 import { killFigures } from './kills'
 import { slowness } from './machine'
 import { ladderFigures } from './ladderFigures'
-import { largeStudioFigures } from './largeStudio'
+import { largeStudioFigures, largeStudioLaid, olderThan } from './largeStudio'
+import type { LargeStudios } from './largeStudio'
 import { mutatedFileFigures } from './mutatedFiles'
 import { startFigures } from './starts'
 import { takeKillFigures } from './takeKills'
@@ -96,8 +97,6 @@ function rankingPainted(): Promise<number | null> {
 /** From the key that notes a sign to the painted ranking, measured in the page. */
 async function typing(page: Page, url: string): Promise<Figure> {
   await page.goto(`${url}/students/student-marrow`)
-  // What compiles this file names inner functions by a helper that the page does not have.
-  await page.evaluate('globalThis.__name = (named) => named')
   await page.getByRole('button', { name: 'Begin the lesson' }).click()
   const line = page.getByRole('combobox', { name: 'Note a sign' })
   await line.waitFor()
@@ -159,24 +158,34 @@ async function deskFigures(page: Page): Promise<readonly Figure[]> {
   return figures
 }
 
-/** Kills of all kinds; nothing of them is timed, so that they may go on side by side. */
-const KILLS = [
-  async () => [...(await killFigures()), ...(await copyKillFigures())],
-  takeKillFigures,
-] as const
+/** Kills that go on side by side: nothing of them is timed. */
+const killsOfActs = async () =>
+  (await Promise.all([killFigures(), copyKillFigures()])).flat() as readonly Figure[]
 
-async function allKills(): Promise<readonly Figure[]> {
-  return (await Promise.all(KILLS.map((kills) => kills()))).flat()
+/** The studios of the long records, made ready while something rested. */
+let large: LargeStudios | null = null
+
+async function largeStudios(): Promise<LargeStudios> {
+  const folder = await largeStudioLaid()
+  return { folder, older: await olderThan(folder) }
 }
 
-/** Broken files; where all is measured, the kills while their server rests. */
-async function fileFigures(withKills: boolean): Promise<readonly Figure[]> {
+/** Broken files; where all is measured, what is not timed is done while their server rests. */
+async function fileFigures(whole: boolean): Promise<readonly Figure[]> {
+  if (!whole) return mutatedFileFigures([() => Promise.resolve(), () => Promise.resolve()])
   const killed: Figure[] = []
-  const kills = (which: 0 | 1) => async () => {
-    if (withKills) killed.push(...(await KILLS[which]()))
+  let folder = ''
+  const first = async () => {
+    const [figures, laid] = await Promise.all([killsOfActs(), largeStudioLaid()])
+    killed.push(...figures)
+    folder = laid
   }
-  const files = await mutatedFileFigures([kills(0), kills(1)])
-  return [...files, ...killed]
+  const last = async () => {
+    const [figures, older] = await Promise.all([takeKillFigures(), olderThan(folder)])
+    killed.push(...figures)
+    large = { folder, older }
+  }
+  return [...(await mutatedFileFigures([first, last])), ...killed]
 }
 
 /** Each part with the speed of the machine before and after it: it is shared, and not the same all the time. */
@@ -201,10 +210,15 @@ const parts: readonly (readonly [Part | null, () => Promise<readonly Figure[]>])
   ['--desk', () => deskFigures(page)],
   ['--timing', () => Promise.resolve(timingFigures())],
   ['--tone', toneFigures],
-  ['--records', () => largeStudioFigures(page)],
   ['--files', () => fileFigures(only === null)],
+  ['--records', async () => largeStudioFigures(page, large ?? (await largeStudios()))],
   // In a whole run they are had while the server of the files rests.
-  ...(only === '--kills' ? [['--kills', allKills] as const] : []),
+  ...(only === '--kills'
+    ? ([
+        ['--kills', killsOfActs],
+        ['--kills', takeKillFigures],
+      ] as const)
+    : []),
 ]
 const figures: Judged[] = []
 for (const [name, part] of parts) {

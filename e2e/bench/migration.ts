@@ -1,6 +1,6 @@
 /** A large studio of the version before: how long it takes to be taken over, and what kills meanwhile do to it. */
 import { spawn } from 'node:child_process'
-import { mkdtempSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { seededRng } from '@vein-mend/core/kit'
@@ -69,14 +69,23 @@ async function takenOver(folder: string): Promise<{ open: number; today: number 
   return { open, today }
 }
 
+/** A studio of the version before that was killed while it was taken over, and what it held at first. */
+export interface OlderStudio {
+  readonly folder: string
+  readonly held: Checked
+  /** Acts and students that were missing after a kill, at the worst. */
+  readonly lost: number
+}
+
 /**
- * After each kill the rows are counted; read from beginning to end is the file once, after the last.
- * @param from the file of the studio of today, with nobody serving it; it is taken
+ * Nothing of it is timed. After each kill the rows are counted; read from beginning to end is the file once, when it has
+ * been taken over.
+ * @param from the file of the studio of today, with nobody serving it; it is copied
  */
-export async function migrationFigures(from: string): Promise<readonly Figure[]> {
+export async function olderStudioKilled(from: string): Promise<OlderStudio> {
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-older-'))
   const file = join(folder, 'studio.sqlite')
-  renameSync(from, file)
+  copyFileSync(from, file)
   const held = await countedAndMadeOlder(file)
   const rng = seededRng(20)
   let lost = 0
@@ -85,8 +94,17 @@ export async function migrationFigures(from: string): Promise<readonly Figure[]>
     const left = await countedAndMadeOlder(file)
     lost = Math.max(lost, held.acts - left.acts + (held.students - left.students))
   }
+  return { folder, held, lost }
+}
+
+/** It is thrown away afterwards. */
+export async function migrationFigures({
+  folder,
+  held,
+  lost,
+}: OlderStudio): Promise<readonly Figure[]> {
   const { open, today } = await takenOver(folder)
-  const after = await checkStudio(file)
+  const after = await checkStudio(join(folder, 'studio.sqlite'))
   rmSync(folder, { recursive: true, force: true })
   const missing = held.acts - after.acts + (held.students - after.students)
   return [

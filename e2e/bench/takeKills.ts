@@ -15,6 +15,8 @@ import { figure } from './figures'
 import type { Figure } from './figures'
 
 const KILLS = 100
+/** Studios that are killed side by side. */
+const STUDIOS = 4
 /** How long a server works before it is killed, at the most. */
 const MS_MOST = 250
 const STUDENT = 'student-of-kills'
@@ -66,7 +68,7 @@ async function work(url: string, round: number, told: Set<string>): Promise<void
 /** A copy by hand, killed too. */
 function copyAndKill(folder: string, round: number, ms: number): Promise<void> {
   const target = join(folder, 'backups', `copy-${round}.sqlite`)
-  const args = ['--import', 'tsx', 'server/src/cli/backup.ts', target]
+  const args = ['server/dist/tools/backup.js', target]
   const child = spawn('node', args, {
     cwd: ROOT,
     env: { ...process.env, VEIN_MEND_DATA: folder },
@@ -125,7 +127,7 @@ async function copiesThatDoNotOpen(folder: string): Promise<readonly string[]> {
 async function rounds(folder: string, rng: Rng): Promise<{ faults: Faults; told: number }> {
   const told = new Set<string>()
   const faults: Faults = { actsWithoutTake: 0, takesWithoutAct: 0, lost: 0 }
-  for (let round = 0; round <= KILLS; round++) {
+  for (let round = 0; round <= KILLS / STUDIOS; round++) {
     const server = await startServer({ folder, today: '2026-11-24' })
     if (round === 0) await layStudent(server.url)
     const found = await check(server.url, folder, told)
@@ -143,17 +145,54 @@ async function rounds(folder: string, rng: Rng): Promise<{ faults: Faults; told:
   return { faults, told: told.size }
 }
 
-export async function takeKillFigures(): Promise<Figure[]> {
+interface Killed {
+  readonly faults: Faults
+  readonly told: number
+  readonly copies: number
+  readonly bad: number
+}
+
+async function studioKilled(seed: number): Promise<Killed> {
   const folder = mkdtempSync(join(tmpdir(), 'vein-mend-take-kills-'))
-  const { faults, told } = await rounds(folder, seededRng(12))
+  const killed = await rounds(folder, seededRng(seed))
   const bad = await copiesThatDoNotOpen(folder)
   const copies = readdirSync(join(folder, 'backups')).filter((n) => n.endsWith('.sqlite')).length
   rmSync(folder, { recursive: true, force: true })
-  process.stdout.write(`${KILLS} kills, ${told} takes told of, ${copies} copies of the studio.\n`)
+  return { ...killed, copies, bad: bad.length }
+}
+
+export async function takeKillFigures(): Promise<readonly Figure[]> {
+  const killed = await Promise.all(
+    Array.from({ length: STUDIOS }, (_, studio) => studioKilled(12 + studio)),
+  )
+  const sum = (of: (k: Killed) => number) => killed.reduce((n, k) => n + of(k), 0)
+  process.stdout.write(
+    `${KILLS} kills, ${sum((k) => k.told)} takes told of, ${sum((k) => k.copies)} copies of the studio.\n`,
+  )
   return [
-    figure(`${KILLS} kills: acts without their take`, faults.actsWithoutTake, '', 0),
-    figure(`${KILLS} kills: takes without their act`, faults.takesWithoutAct, '', 0),
-    figure(`${KILLS} kills: takes told of and lost`, faults.lost, '', 0),
-    figure(`${KILLS} kills: copies that do not open`, bad.length, '', 0),
+    figure(
+      `${KILLS} kills: acts without their take`,
+      sum((k) => k.faults.actsWithoutTake),
+      '',
+      0,
+    ),
+    figure(
+      `${KILLS} kills: takes without their act`,
+      sum((k) => k.faults.takesWithoutAct),
+      '',
+      0,
+    ),
+    figure(
+      `${KILLS} kills: takes told of and lost`,
+      sum((k) => k.faults.lost),
+      '',
+      0,
+    ),
+    figure(
+      `${KILLS} kills: copies that do not open`,
+      sum((k) => k.bad),
+      '',
+      0,
+    ),
   ]
 }

@@ -1,11 +1,14 @@
 /** Starts the real server on a fresh data folder and a free port. */
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { dirname, join } from 'node:path'
 
-export const ROOT = resolve(import.meta.dirname, '../..')
+/** The project's own folder, wherever below it this was built to. */
+const rootAbove = (folder: string): string =>
+  existsSync(join(folder, 'package-lock.json')) ? folder : rootAbove(dirname(folder))
+export const ROOT = rootAbove(import.meta.dirname)
 /** A busy machine takes long to lay the demo; it is no failure. */
 const START_MS_MOST = 300_000
 

@@ -51,6 +51,14 @@ describe('a page from elsewhere', () => {
     expect((await write().set('sec-fetch-site', 'cross-site').send({ acts: [] })).status).toBe(403)
     expect((await write().set('sec-fetch-site', 'same-site').send({ acts: [] })).status).toBe(403)
     expect((await write().set('sec-fetch-site', 'same-origin').send({ acts: [] })).status).toBe(422)
+    // Ours may come through a door that makes it secure; a secure page of another name is no nearer.
+    const status = async (origin: string) =>
+      (await write().set('origin', origin).send({ acts: [] })).status
+    expect(await status('http://localhost')).toBe(422)
+    expect(await status('https://localhost')).toBe(422)
+    expect(await status('https://elsewhere.test')).toBe(403)
+    expect(await status('https://localhost.elsewhere.test')).toBe(403)
+    expect(await status('null')).toBe(403)
   })
 
   test('puts nothing of a student into itself, but may lead here', async () => {

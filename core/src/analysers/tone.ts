@@ -38,7 +38,7 @@ const OF_TIME = Object.fromEntries(
 /** Recordings: tones, and when they begin. */
 export const tone: Analyser<ToneMeasureName | TimedBySound> = {
   id: 'tone',
-  version: '4',
+  version: '5',
   takeKind: 'sound',
   measures: { ...OF_TONES, ...OF_TIME },
   mayTell: [...TONE_MEASURES, ...TIMED_BY_SOUND],

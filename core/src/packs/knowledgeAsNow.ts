@@ -5,10 +5,10 @@ import { askedByAll } from './outcomes'
 import { partsOf } from './setupParts'
 import { BODY_PARTS } from './vocabulary'
 
-type Kept<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
+type MaybeWithout<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>
 
 /** A point from when it was not said yet what its parts are. */
-type KeptSetup = Kept<SetupPoint, 'parts' | 'lasts'> & {
+type KeptSetup = MaybeWithout<SetupPoint, 'parts' | 'lasts'> & {
   readonly otherwise?: string | null
   readonly ways?: readonly { readonly words: string; readonly finding: string }[]
 }
@@ -22,11 +22,14 @@ function setupAsNow(kept: KeptSetup): SetupPoint {
 }
 
 /** Knowledge from when it was not said yet what playing, a check and a rung load. */
-export type KeptKnowledge = Omit<Kept<Knowledge, 'playing'>, 'checks' | 'remedies' | 'setup'> & {
+export type KeptKnowledge = Omit<
+  MaybeWithout<Knowledge, 'playing'>,
+  'checks' | 'remedies' | 'setup'
+> & {
   readonly setup: readonly KeptSetup[]
-  readonly checks: readonly Kept<Check, 'loads' | 'asks' | 'does'>[]
+  readonly checks: readonly MaybeWithout<Check, 'loads' | 'asks' | 'does'>[]
   readonly remedies: readonly (Omit<Remedy, 'rungs'> & {
-    readonly rungs: readonly Kept<Rung, 'loads'>[]
+    readonly rungs: readonly MaybeWithout<Rung, 'loads'>[]
   })[]
 }
 

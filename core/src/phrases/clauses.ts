@@ -61,7 +61,7 @@ function tellsOfClause(clause: string): Tells {
 }
 
 /** A phrase and what it tells; the words are those that tell it, without praise that stands beside a fault. */
-export interface Told {
+export interface ToldClauses {
   readonly tells: Tells
   readonly words: string
   /** What it tells if nothing is found for the words: “bench one block up, sorted”. */
@@ -72,7 +72,7 @@ export interface Told {
 const SAYS_HOW = /\p{L}{3,}/u
 
 /** What a typed phrase tells. */
-export function toldBy(text: string): Told {
+export function toldBy(text: string): ToldClauses {
   const low = plain(text)
   const clauses = clausesOf(low).map((words) => ({ words, tells: tellsOfClause(words) }))
   const faults = clauses.filter((c) => c.tells === 'how-it-is' && SAYS_HOW.test(c.words))

@@ -1,6 +1,6 @@
 /** What a teacher types in a lesson, and what is surely meant by it. */
 export { toldBy } from './clauses'
-export type { Tells, Told } from './clauses'
+export type { Tells, ToldClauses } from './clauses'
 export { fewestKeys } from './fewestKeys'
 export type { KeyCount } from './fewestKeys'
 export { hearPhrase, stopsFor } from './hearPhrase'

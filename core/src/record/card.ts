@@ -13,9 +13,9 @@ export const COMMITMENTS = [
 export type Commitment = (typeof COMMITMENTS)[number]
 
 /** How far a commitment is kept. */
-export const KEPT = ['not-asked', 'kept', 'partly', 'not-kept'] as const
+export const COMMITMENT_STATES = ['not-asked', 'kept', 'partly', 'not-kept'] as const
 /** One of these answers. */
-export type Kept = (typeof KEPT)[number]
+export type CommitmentState = (typeof COMMITMENT_STATES)[number]
 
 /** What needs a recorded yes before it happens. */
 export const CONSENTS = ['pictures', 'recordings', 'touch', 'handing-on', 'health-on'] as const
@@ -69,7 +69,7 @@ export interface StudentCard {
   /** How they take correction; asked of the parent for a child. */
   readonly correction: string
   readonly interests: string
-  readonly commitments: Readonly<Record<Commitment, Kept>>
+  readonly commitments: Readonly<Record<Commitment, CommitmentState>>
   readonly consents: Readonly<Record<ConsentKind, Consent>>
   /** The teacher they came from; null for a student who is new to the instrument. */
   readonly former: FormerTeacher | null

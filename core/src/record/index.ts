@@ -25,13 +25,20 @@ export {
   CONSENT_STATES,
   CONSENTS,
   EMPTY_CARD,
-  KEPT,
+  COMMITMENT_STATES,
   minutesGuessed,
   ordinaryDayMinutes,
   WEEKDAYS,
   weekMinutes,
 } from './card'
-export type { Commitment, Consent, ConsentKind, FormerTeacher, Kept, StudentCard } from './card'
+export type {
+  Commitment,
+  Consent,
+  ConsentKind,
+  FormerTeacher,
+  CommitmentState,
+  StudentCard,
+} from './card'
 export { isMusic, lessonsStuck } from './caseSteps'
 export { completeAct } from './completeAct'
 export { factsOf } from './factsOf'

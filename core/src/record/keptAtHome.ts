@@ -2,7 +2,7 @@
 import { daysBetween, addDays, weekdayOf } from '../kit'
 import type { IsoDate, CaseId } from '../kit'
 import { WEEKDAYS } from './card'
-import type { Kept } from './card'
+import type { CommitmentState } from './card'
 import type { GivenBlock, GivenWeek, HomeHurt, HomeLog, HomeTick } from './homeLog'
 import type { StudentRecord } from './state'
 import { stopsHolding } from './stopping'
@@ -150,7 +150,7 @@ const DAILY = { kept: 0.8, partly: 0.4 } as const
 
 /** What the ticks say of practising daily. */
 export interface KeptDaily {
-  readonly says: Exclude<Kept, 'not-asked'>
+  readonly says: Exclude<CommitmentState, 'not-asked'>
   readonly daysPlayed: number
   readonly daysAsked: number
 }

@@ -135,7 +135,7 @@ function unseenIn(analyser: string, { name, count }: TakeMeasure): number {
 const HALF_MOST = 3
 
 /** The sign told by one value; null where it counts against the student's own and nobody knows that yet. */
-function told(
+function saysOfMeasure(
   record: WithTakes,
   take: Take,
   analyser: string,
@@ -181,7 +181,7 @@ export function takeSays(record: WithTakes, take: Take, knowledge: Knowledge): r
       const found = measured && measureNow(take, measured.by)
       if (!measured || !found || !fits(measured, found.reading)) return []
       const { measure, reading } = found
-      const says = told(record, take, reading.analyser, finding, measured, measure)
+      const says = saysOfMeasure(record, take, reading.analyser, finding, measured, measure)
       if (!says) return []
       if (measured.slower !== true) return [says]
       const beside = onlyFaster(says, slowerTake(record, take))

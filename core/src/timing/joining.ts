@@ -39,14 +39,14 @@ export function joining(runs: readonly Run[]): readonly Measure[] {
   const mean = meanOf(overlaps)
   const about = (xs: readonly number[]) => xs.map((x) => x - mean)
   return [
-    ...told('overlap', 'ms', overlaps, meanEstimate),
-    ...told('overlap-spread', 'ms', overlaps, (xs) => sdEstimate(about(xs), 1)),
-    ...told('joined-overlap', 'ms', joined, meanEstimate),
-    ...told('sounding-share', 'share', shares, meanEstimate),
+    ...measureOfPairs('overlap', 'ms', overlaps, meanEstimate),
+    ...measureOfPairs('overlap-spread', 'ms', overlaps, (xs) => sdEstimate(about(xs), 1)),
+    ...measureOfPairs('joined-overlap', 'ms', joined, meanEstimate),
+    ...measureOfPairs('sounding-share', 'share', shares, meanEstimate),
   ]
 }
 
-function told(
+function measureOfPairs(
   name: MeasureName,
   unit: Unit,
   values: readonly number[],

@@ -29,12 +29,15 @@ const COLOURS: readonly ToneMeasureName[] = [
 
 /** Which measures each makes impossible: they are not taken, and the screen says why. */
 export const PREVENTED_BY: Readonly<Record<DeviceTrace, readonly ToneMeasureName[]>> = {
-  'cut-off': [...COLOURS, ...LEVELS],
+  'cut-off': [...COLOURS, ...LEVELS, 'rise'],
   'narrow-band': [...COLOURS, 'level', 'level-spread'],
   'few-bits': COLOURS,
   'gain-follows': [...LEVELS, 'rise'],
   'room-noise': COLOURS,
 }
+
+/** What another key changes by itself: how loud and how bright the same player is there nobody knows. */
+export const PREVENTED_ELSEWHERE: readonly ToneMeasureName[] = ['level', 'brightness']
 
 /** Cut off more than this share of the samples, and neither colour nor level is the player's. */
 const CUT_OFF_MOST = 0.0005

@@ -5,7 +5,7 @@ import { Ear } from './ear'
 import type { Sounding } from './ear'
 import { ANY_PITCH, levelBetween } from './frames'
 import type { PitchRange } from './frames'
-import { deviceTraces, isRoomHeard, PREVENTED_BY, roomLevel } from './device'
+import { deviceTraces, isRoomHeard, PREVENTED_BY, PREVENTED_ELSEWHERE, roomLevel } from './device'
 import type { DeviceTrace } from './device'
 import { stretchesOf } from './levels'
 import type { Stretch } from './levels'
@@ -42,7 +42,7 @@ export interface Tone {
   readonly notHeard: NotHeard | null
   /** What the device did to the sound; what cannot be measured then is not. */
   readonly device: readonly DeviceTrace[]
-  /** Measures that were looked for and cannot be had through that device, or in that room. */
+  /** Measures that were looked for and cannot be had through that device, in that room, or in another key than was asked. */
   readonly prevented: readonly ToneMeasureName[]
   /** Notes were asked to sound together: which hand was first cannot be heard. */
   readonly together: boolean
@@ -202,13 +202,16 @@ function tracesOf(
   return isRoomHeard(room, tones) ? [...traces, 'room-noise'] : traces
 }
 
-/** What is told of the tones through that device, and what cannot be. */
+/** What is told of the tones through that device and in that key, and what cannot be. */
 function measuredThrough(
-  device: readonly DeviceTrace[],
+  { device, semitones }: Pick<Tone, 'device' | 'semitones'>,
   notes: readonly ToneNote[],
   asked: ToneAsked,
 ): { readonly tones: readonly ToneMeasure[]; readonly prevented: readonly ToneMeasureName[] } {
-  const inTheWay = new Set(device.flatMap((trace) => PREVENTED_BY[trace]))
+  const inTheWay = new Set([
+    ...device.flatMap((trace) => PREVENTED_BY[trace]),
+    ...(semitones === 0 ? [] : PREVENTED_ELSEWHERE),
+  ])
   const all = notes.length === 0 ? [] : toneMeasures(notes, asked.notes.length > 0)
   return {
     tones: all.filter((m) => !inTheWay.has(m.name)),
@@ -253,7 +256,7 @@ export function measureTone(
       ? nothing('no-tone', [ONLY_AIR])
       : nothing('unclear')
   }
-  const { tones, prevented } = measuredThrough(device, notes, asked)
+  const { tones, prevented } = measuredThrough(plain, notes, asked)
   const timing = soundTiming(found, asked.notes, asked.sounding, asked.a4 * tuning)
   const measures = [...tones, ...timing]
   return { notes, measures, prevented, notHeard: null, ...plain }

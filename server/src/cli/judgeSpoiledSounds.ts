@@ -101,7 +101,7 @@ function falselyTold(
   })
 }
 
-const said = ({ name, value, low, high }: AnyMeasure) =>
+const sayMeasure = ({ name, value, low, high }: AnyMeasure) =>
   `${name} ${value.toFixed(2)} [${low.toFixed(2)}, ${high.toFixed(2)}]`
 
 /** What came of all recordings with one spoiler in them. */
@@ -157,7 +157,7 @@ function judgeOne(
     if (!found) continue
     const { told } = found
     for (const name of new Set(told.map((m) => m.name))) by[name] = (by[name] ?? 0) + 1
-    if (told.length > 0) hear(`${spoiler.name}: ${rung.name} ${told.map(said).join(', ')}`)
+    if (told.length > 0) hear(`${spoiler.name}: ${rung.name} ${told.map(sayMeasure).join(', ')}`)
     done += 1
     falsely += told.length > 0 ? 1 : 0
     named += found.said ? 1 : 0

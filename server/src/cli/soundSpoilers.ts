@@ -184,8 +184,8 @@ export const SOUND_SPOILERS: readonly SoundSpoiler[] = [
     name: 'a telephone',
     moves: [],
     prevents: ['brightness', 'brightness-spread', 'breath'],
-    // The band of telephones, 300 to 3400 Hz (ITU-T G.712).
-    record: to((x) => filtered(filtered(x, 300, 'high'), 3400, 'low')),
+    // The band of telephones, 300 to 3400 Hz; twice, for its edge to fall as steeply as theirs (ITU-T G.712, from memory).
+    record: to((x) => filtered(filtered(filtered(x, 300, 'high'), 3400, 'low'), 3400, 'low')),
   },
   {
     name: 'eight bits',

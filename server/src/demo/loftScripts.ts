@@ -29,7 +29,7 @@ const NOTES = [
   'Asked good questions about why.',
 ]
 
-type Told = Omit<
+type LoftStory = Omit<
   StudentScript,
   'card' | 'notes' | 'breaks' | 'daysBeforeToday' | 'settlesWaitingFrom'
 > & {
@@ -39,7 +39,7 @@ type Told = Omit<
   readonly own?: readonly ScriptBreak[]
 }
 
-function told({ card, lastDaysAgo, own = [], ...script }: Told): StudentScript {
+function scriptOf({ card, lastDaysAgo, own = [], ...script }: LoftStory): StudentScript {
   return {
     ...script,
     card: { ...EMPTY_CARD, ...card },
@@ -51,7 +51,7 @@ function told({ card, lastDaysAgo, own = [], ...script }: Told): StudentScript {
 }
 
 export const LOFT_SCRIPTS: readonly StudentScript[] = [
-  told({
+  scriptOf({
     key: 'pell',
     lastDaysAgo: 4,
     card: {
@@ -80,7 +80,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       { lesson: 33, hands: 3, reading: 5, ear: 4, pieces: 5 },
     ],
   }),
-  told({
+  scriptOf({
     key: 'sandrey',
     lastDaysAgo: 1,
     card: {
@@ -117,7 +117,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       numbers: {},
     },
   }),
-  told({
+  scriptOf({
     key: 'tamblyn',
     lastDaysAgo: 5,
     card: {
@@ -139,7 +139,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     strengths: ['A steady middle note', 'Brings her own reeds'],
     cues: { 'reed-bitten': 'lips like a purse, not a gate', 'stale-air': 'empty the bilge' },
   }),
-  told({
+  scriptOf({
     key: 'carrow',
     lastDaysAgo: 2,
     card: {
@@ -163,7 +163,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       'no-flick': 'knock, then enter',
     },
   }),
-  told({
+  scriptOf({
     key: 'hocking',
     lastDaysAgo: 6,
     card: {
@@ -193,7 +193,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     cues: { 'turn-bumps': 'the swing at its top', 'bass-by-luck': 'home, next door' },
     levels: [{ lesson: 20, hands: 3, reading: 2, ear: 5, pieces: 4 }],
   }),
-  told({
+  scriptOf({
     key: 'lantry',
     lastDaysAgo: 3,
     own: [
@@ -217,7 +217,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     cues: { 'pick-clenched': 'hold the wet feather' },
     rests: { lesson: 26, fault: 'tremolo-from-arm', reason: 'the wrist is still growing together' },
   }),
-  told({
+  scriptOf({
     key: 'fenn',
     lastDaysAgo: 7,
     card: {
@@ -250,7 +250,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
       days: 14,
     },
   }),
-  told({
+  scriptOf({
     key: 'yeo',
     lastDaysAgo: 2,
     card: {
@@ -272,7 +272,7 @@ export const LOFT_SCRIPTS: readonly StudentScript[] = [
     strengths: ['Full of ideas', 'Plays for anyone'],
     cues: { 'hole-leaks': 'paint the plughole' },
   }),
-  told({
+  scriptOf({
     key: 'varco',
     lastDaysAgo: 4,
     card: {

@@ -13,6 +13,10 @@ function isNavigation(req: Request): boolean {
   return READS.has(req.method) && req.headers['sec-fetch-mode'] === 'navigate'
 }
 
+/** Whether the page was had from where it now asks; a door in front of us may have made it a secure one. */
+const isOurs = (origin: string, host: string) =>
+  origin === `http://${host}` || origin === `https://${host}`
+
 /** A page from elsewhere writes, or has something of a student put into itself. */
 function asksFromElsewhere(req: Request): boolean {
   const { host = '', origin } = req.headers
@@ -20,7 +24,7 @@ function asksFromElsewhere(req: Request): boolean {
   const foreign = typeof site === 'string' && ELSEWHERE.has(site)
   // A link to us from elsewhere may be followed.
   if (foreign && !isNavigation(req)) return true
-  return !READS.has(req.method) && origin !== undefined && origin !== `http://${host}`
+  return !READS.has(req.method) && origin !== undefined && !isOurs(origin, host)
 }
 
 const refuse = (res: Response) => {

@@ -9,8 +9,8 @@ const KEPT_MOST = 200
 const MS_MOST = 10_000
 
 const engraver = new Thread<string, string>('engraver', { msMost: MS_MOST, heapMb: 512 })
-/** A failure is kept too: what is too heavy once is so again. */
-const kept = new Map<string, Promise<string>>()
+/** A failure is drawings too: what is too heavy once is so again. */
+const drawings = new Map<string, Promise<string>>()
 
 /**
  * All systems of the exercise on one page. The engraver is loaded with the first call, which takes seconds.
@@ -18,12 +18,12 @@ const kept = new Map<string, Promise<string>>()
  */
 export function engrave(exercise: Exercise): Promise<string> {
   const xml = musicXml(exercise)
-  const known = kept.get(xml)
+  const known = drawings.get(xml)
   if (known !== undefined) return known
   const svg = engraver.ask(xml)
-  kept.set(xml, svg)
-  const [oldest] = kept.keys()
-  if (kept.size > KEPT_MOST && oldest !== undefined) kept.delete(oldest)
+  drawings.set(xml, svg)
+  const [oldest] = drawings.keys()
+  if (drawings.size > KEPT_MOST && oldest !== undefined) drawings.delete(oldest)
   return svg
 }
 

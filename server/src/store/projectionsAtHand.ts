@@ -15,13 +15,13 @@ export interface StoredStudents {
 }
 
 /** What was made of a student's record, up to that act. */
-interface Kept extends Projected {
+interface KeptProjection extends Projected {
   readonly seq: number
 }
 
 interface Everybody {
   readonly names: Map<StudentId, string>
-  readonly projected: Map<StudentId, Kept>
+  readonly projected: Map<StudentId, KeptProjection>
 }
 
 export class ProjectionsAtHand {
@@ -49,7 +49,7 @@ export class ProjectionsAtHand {
       keptProjections(this.models, 'spans'),
     ])
     const names = new Map(rows.map((row) => [row.id as StudentId, row.name]))
-    const found = new Map<StudentId, Kept>()
+    const found = new Map<StudentId, KeptProjection>()
     for (const student of names.keys()) {
       const [today, span] = [todays.get(student), spans.get(student)]
       const made =
@@ -61,7 +61,7 @@ export class ProjectionsAtHand {
     return { names, projected: found }
   }
 
-  private async rebuild(student: StudentId): Promise<Kept | null> {
+  private async rebuild(student: StudentId): Promise<KeptProjection | null> {
     const standing = await this.records.standing(student)
     if (!standing?.ok) return null
     const made = projected(standing.record, student)

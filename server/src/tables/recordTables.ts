@@ -279,7 +279,7 @@ export function recordTable(record: StudentRecord, table: Exclude<RecordTable, '
 }
 
 /** What an act tells, field by field in the order of its own shape: a kind that is new tomorrow is in it. */
-function told(act: Act): string {
+function contentsOf(act: Act): string {
   const { form } = MODULES[act.kind].kept
   const fields = form.type === 'object' ? Object.keys(form.fields) : []
   const values = new Map<string, unknown>(Object.entries(act))
@@ -302,7 +302,7 @@ export function actsTable(acts: readonly Act[]): string {
       act: act.id,
       kind: act.kind,
       undone: undone.has(act.id),
-      told: told(act),
+      told: contentsOf(act),
     })),
   )
 }

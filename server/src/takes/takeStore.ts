@@ -16,7 +16,7 @@ import { BYTES_MOST, HEAD_BYTES, mediaTypeOf } from './mediaType'
 /** Why a file was not kept. */
 export type NotKept = 'take_not_of_kind' | 'too_large'
 
-export type Kept =
+export type KeptTake =
   { readonly ok: true; readonly file: TakeFile } | { readonly ok: false; readonly why: NotKept }
 
 /** A file that has come in whole and has no place yet. */
@@ -31,7 +31,7 @@ export type Staged =
 
 export interface TakeStore {
   /** Keeps what comes in, or nothing of it. @throws NoRoom where the disk has not so many bytes to spare */
-  keep(student: StudentId, incoming: Readable, bytes?: number): Promise<Kept>
+  keep(student: StudentId, incoming: Readable, bytes?: number): Promise<KeptTake>
   /** The same without a place: what is not placed goes with `drop`, or at the next start. @throws NoRoom */
   stage(incoming: Readable, bytes?: number): Promise<Staged>
   place(student: StudentId, staged: StagedTake): Promise<void>
@@ -142,7 +142,7 @@ class FolderOfTakes implements TakeStore {
     return rm(path, { force: true })
   }
 
-  async keep(student: StudentId, incoming: Readable, bytes = 0): Promise<Kept> {
+  async keep(student: StudentId, incoming: Readable, bytes = 0): Promise<KeptTake> {
     const staged = await this.stage(incoming, bytes)
     if (!staged.ok) return staged
     await this.place(student, staged.value)

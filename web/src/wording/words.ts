@@ -23,7 +23,7 @@ import type {
   Commitment,
   Consent,
   ConsentKind,
-  Kept,
+  CommitmentState,
   Place,
 } from '@vein-mend/core/record'
 
@@ -173,7 +173,7 @@ export const COMMITMENT_WORDS: Record<Commitment, string> = {
   'group-weekly': 'The group every week',
 }
 
-export const KEPT_WORDS: Record<Kept, string> = {
+export const COMMITMENT_STATE_WORDS: Record<CommitmentState, string> = {
   'not-asked': 'not asked yet',
   kept: 'kept',
   partly: 'kept in part',

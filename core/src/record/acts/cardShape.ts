@@ -14,7 +14,7 @@ import {
 } from '../../kit'
 import type { Shape } from '../../kit'
 import { AGE_BANDS, BODY_PARTS, HEALTH_FLAGS, STAGES } from '../../packs'
-import { CONSENT_STATES, EMPTY_CARD, KEPT, WEEKDAYS } from '../card'
+import { CONSENT_STATES, EMPTY_CARD, COMMITMENT_STATES, WEEKDAYS } from '../card'
 import type { StudentCard } from '../card'
 import { HOME_MINUTES_MOST, NAME_MOST, NOTE_MOST, packId, WORDS_MOST } from './fields'
 
@@ -31,7 +31,7 @@ const consent = object({
   on: usually(dayOrNone, ''),
 })
 
-const kept = oneOf(KEPT)
+const commitmentState = oneOf(COMMITMENT_STATES)
 const answers = byKey(text(WORDS_MOST), ANSWERS_MOST)
 
 const formerTeacher = object({
@@ -60,10 +60,10 @@ export const cardShape: Shape<StudentCard> = object({
   correction: said(),
   interests: said(),
   commitments: object({
-    'listening-daily': kept,
-    'practice-daily': kept,
-    'lesson-weekly': kept,
-    'group-weekly': kept,
+    'listening-daily': commitmentState,
+    'practice-daily': commitmentState,
+    'lesson-weekly': commitmentState,
+    'group-weekly': commitmentState,
   }),
   consents: object({
     pictures: consent,

@@ -110,27 +110,27 @@ export type ActKind = keyof typeof ACTS
 type Asked = {
   readonly [K in ActKind]: (typeof ACTS)[K] extends { readonly asked: Shape<infer Q> } ? Q : never
 }
-type Kept = {
+type KeptContents = {
   readonly [K in ActKind]: (typeof ACTS)[K] extends { readonly kept: Shape<infer B> } ? B : never
 }
 
 /** An act as the screen asks for it; facts that are looked up are still missing. */
 export type RequestOf<K extends ActKind> = { readonly kind: K } & Asked[K]
 /** What an act of the kind holds when it is whole. */
-export type ActOf<K extends ActKind> = { readonly kind: K } & Kept[K]
+export type ActOf<K extends ActKind> = { readonly kind: K } & KeptContents[K]
 
 /** The same, known by its kind alone. */
-export type ContentsOf<K extends ActKind> = Kept[K]
+export type ContentsOf<K extends ActKind> = KeptContents[K]
 
 /** Any act as the screen asks for it. */
 export type ActRequest = Asked[ActKind]
 /** Any act whole, without who noted it and when. */
-export type ActBody = Kept[ActKind]
+export type ActBody = KeptContents[ActKind]
 /** An act as it stands in the record. */
 export type Act = ActBody & Stamp
 
 /** The kinds once more, so typed that a kind and its contents go together. */
-export const MODULES: { readonly [K in ActKind]: ActModule<K, Asked[K], Kept[K]> } = ACTS
+export const MODULES: { readonly [K in ActKind]: ActModule<K, Asked[K], KeptContents[K]> } = ACTS
 
 /** Whether the word names a kind of act. */
 export function isActKind(word: unknown): word is ActKind {

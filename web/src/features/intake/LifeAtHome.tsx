@@ -1,11 +1,11 @@
 /** Home: minutes by weekday, and which commitments are kept. */
-import { COMMITMENTS, KEPT } from '@vein-mend/core/record'
+import { COMMITMENTS, COMMITMENT_STATES } from '@vein-mend/core/record'
 import type { StudentCard } from '@vein-mend/core/record'
 import { useFormContext, useWatch } from 'react-hook-form'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'
 import { sayField } from '../../wording/refusals'
-import { COMMITMENT_WORDS, KEPT_WORDS, WEEKDAY_WORDS } from '../../wording/words'
+import { COMMITMENT_WORDS, COMMITMENT_STATE_WORDS, WEEKDAY_WORDS } from '../../wording/words'
 import { PickOf } from './fields'
 
 export function LifeAtHome() {
@@ -41,7 +41,7 @@ export function LifeAtHome() {
             key={commitment}
             name={`commitments.${commitment}`}
             label={COMMITMENT_WORDS[commitment]}
-            options={KEPT.map((kept) => [kept, KEPT_WORDS[kept]])}
+            options={COMMITMENT_STATES.map((kept) => [kept, COMMITMENT_STATE_WORDS[kept]])}
           />
         ))}
       </div>

@@ -22,7 +22,7 @@ import { shortDay } from '../../wording/dates'
 import { plural, WEEKDAY_WORDS } from '../../wording/words'
 import { Forecasts } from './Forecasts'
 import { HomeLinks } from './HomeLinks'
-import { Kept } from './Kept'
+import { KeptDays } from './KeptDays'
 import { WeekGrid } from './WeekGrid'
 import type { Chosen } from './WeekGrid'
 import { Wishes } from './Wishes'
@@ -238,7 +238,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
       <div className="grid gap-x-8 lg:grid-cols-2">
         <div>
           <Fit week={week} onLetAllGo={pins.letAllGo} />
-          <Kept week={week} />
+          <KeptDays week={week} />
         </div>
         <div>
           <Forecasts

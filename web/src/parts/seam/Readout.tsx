@@ -16,7 +16,7 @@ function sayLooks(reading: SeamReading): string[] {
   )
 }
 
-function said(reading: SeamReading): readonly string[] {
+function sentencesOf(reading: SeamReading): readonly string[] {
   const { recall, cueAgreed, slipCounts, signs, reasons, rungsPassed } = reading
   return [
     ...signs.map((s) => `${s.text.toLowerCase()} (${STRENGTH_WORDS[s.strength]})`),
@@ -45,7 +45,7 @@ export function Readout({ at }: Props) {
     )
   }
   const reading = readSeam(view.record, at.state, at.lesson, view.knowledge)
-  const words = said(reading)
+  const words = sentencesOf(reading)
   return (
     <p className="min-h-12 text-sm" role="status">
       <span className="font-medium">{reading.fault}</span>, {longDay(reading.date)}:{' '}

@@ -8,7 +8,7 @@ import { Button } from '../../ui/Button'
 import { Section } from '../../ui/Page'
 import { shortDay } from '../../wording/dates'
 import { sayMeasure } from '../../wording/measureWords'
-import { KEPT_WORDS, percent } from '../../wording/words'
+import { COMMITMENT_STATE_WORDS, percent } from '../../wording/words'
 
 /** What the ticks say of "practice daily", and the card brought up to it in one move. */
 function Daily({ daily }: { daily: KeptDaily }) {
@@ -20,8 +20,8 @@ function Daily({ daily }: { daily: KeptDaily }) {
   return (
     <p className="mt-2 flex flex-wrap items-center gap-x-3">
       <span>
-        Practice daily: {KEPT_WORDS[says]}, {daysPlayed} of the {daysAsked} days asked for in four
-        weeks.
+        Practice daily: {COMMITMENT_STATE_WORDS[says]}, {daysPlayed} of the {daysAsked} days asked
+        for in four weeks.
       </span>
       {card.commitments['practice-daily'] !== says && (
         <Button
@@ -59,7 +59,7 @@ function PlayedIn() {
   )
 }
 
-export function Kept({ week }: { week: PracticeWeekResponse }) {
+export function KeptDays({ week }: { week: PracticeWeekResponse }) {
   if (week.kept.length === 0) return null
   return (
     <Section
