@@ -1,4 +1,11 @@
-import { addStudent, beginLesson, expect, noteSign, test } from '../support/journey'
+import {
+  addStudent,
+  beginLesson,
+  expect,
+  expectAccessible,
+  noteSign,
+  test,
+} from '../support/journey'
 
 test('a remedy that does not help is exchanged for another, and the former one is remembered', async ({
   page,
@@ -19,4 +26,31 @@ test('a remedy that does not help is exchanged for another, and the former one i
   await page.getByRole('button', { name: 'Start the ladder' }).click()
   await expect(project.getByText('Shake and take.')).toBeVisible()
   await expect(project.getByText('Rung 1 of 5:')).toBeVisible()
+})
+
+test('a rung that nobody tried is not gone up from but skipped, by key and with a reason, and the story says so', async ({
+  page,
+  studio,
+}) => {
+  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
+  await beginLesson(page)
+  await noteSign(page, 'muted', '2')
+  await page.getByRole('button', { name: 'The tone clears' }).click()
+  await page.getByRole('button', { name: 'Decide on A resting hand half presses a valve' }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
+  const project = page.getByRole('article', { name: 'A resting hand half presses a valve' })
+  const line = page.getByRole('combobox', { name: 'Note a sign' })
+  await line.fill('.up')
+  await expect(page.getByText(/^Up a rung/)).toHaveCount(0)
+  await line.fill('')
+  const skip = project.getByRole('button', { name: 'Skip this rung' })
+  await skip.press('Enter')
+  const why = project.getByLabel('Why need it not be tried?')
+  await expect(why).toBeFocused()
+  await why.fill('known from the cornet')
+  await expectAccessible(page)
+  await why.press('Enter')
+  await expect(project.getByRole('button', { name: /^Rung 2 of/ })).toBeVisible()
+  await project.getByRole('link', { name: 'A resting hand half presses a valve' }).click()
+  await expect(page.getByText('(skipped: known from the cornet)')).toBeVisible()
 })

@@ -31,7 +31,7 @@ async function onEvenFlow(page: Page, url: string): Promise<void> {
   }
   const up = { kind: 'rung-decided', lesson: record.lessons[0]?.id, case: record.cases[0]?.id }
   for (let i = 0; i < 4; i++) {
-    const acts = [{ ...up, decision: 'up', id: `up-by-hand-${i}` }]
+    const acts = [{ ...up, decision: 'up', reason: 'known from before', id: `up-by-hand-${i}` }]
     const answer = await page.request.post(`${url}/api/students/${student}/acts`, {
       data: { acts },
     })

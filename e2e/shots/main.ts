@@ -62,7 +62,7 @@ async function playTake(page: Page): Promise<void> {
   const [, student, lesson] = /students\/([^/]+)\/lessons\/([^/]+)/.exec(pathname) ?? []
   const up = { kind: 'rung-decided', lesson, case: 'quillan-case-3', decision: 'up' }
   const said = await page.request.post(`${origin}/api/students/${student}/acts`, {
-    data: { acts: [{ ...up, id: 'shot-one-up' }] },
+    data: { acts: [{ ...up, reason: 'known from the spring', id: 'shot-one-up' }] },
   })
   if (!said.ok()) throw new Error(await said.text())
   await page.reload()

@@ -68,8 +68,8 @@ export async function hornOnLongNote(page: Page, url: string, consent = true): P
     { kind: 'lesson-opened', lesson: ids.lesson, date: day },
     { kind: 'fault-settled', ...inLesson, fault: 'too-little-air', overruled: 'heard in the hall' },
     { kind: 'remedy-started', ...inLesson, remedy: 'whole-breath', weeks: 5 },
-    { kind: 'rung-decided', ...inLesson, decision: 'up' },
-    { kind: 'rung-decided', ...inLesson, decision: 'up' },
+    { kind: 'rung-decided', ...inLesson, decision: 'up', reason: 'known from the cornet' },
+    { kind: 'rung-decided', ...inLesson, decision: 'up', reason: 'known from the cornet' },
   ].map((act, i) => ({ ...act, id: `act-of-tone-${i}` }))
   const answer = await page.request.post(`${url}/api/students/${ids.student}/acts`, {
     data: { acts },

@@ -228,7 +228,10 @@ describe('the door for home', () => {
     const lesson = 'lesson-going-up'
     const done = await teach(
       { id: 'open-act-0002', kind: 'lesson-opened', lesson, date: TODAY },
-      { id: 'up-act-00002', kind: 'rung-decided', lesson, case: up.id, decision: 'up' },
+      {
+        ...{ id: 'up-act-00002', kind: 'rung-decided', lesson, case: up.id, decision: 'up' },
+        reason: 'known from before',
+      },
     )
     expect(done.status).toBe(200)
     const after = (await get(`/home/${key}`)).body as HomeResponse

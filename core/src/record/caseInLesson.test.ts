@@ -37,7 +37,7 @@ describe('points on the vein', () => {
     ])
     desk.remedy()
     desk.open()
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    desk.climb()
     desk.open()
     expect(points(desk)).toMatchObject([
       { lesson: 'lesson-2', state: 'healing', rung: 0, rungsPassed: 0 },

@@ -2,9 +2,9 @@
 import { describe, expect, test } from 'vitest'
 import { addDays } from '../kit'
 import { BODY_PARTS } from '../packs'
-import { lessonsStuck, refuseAct } from './index'
+import { lessonsStuck, playRecord, refuseAct } from './index'
 import type { ActBody } from './index'
-import type { LessonId } from '../kit'
+import type { ActId, LessonId } from '../kit'
 import { A, Desk, START } from './test/desk'
 
 const inCase = (desk: Desk) => ({ lesson: desk.lesson, case: A })
@@ -18,7 +18,7 @@ function onLadder(): Desk {
 }
 
 const move = (desk: Desk, decision: 'up' | 'back' | 'stay') =>
-  desk.do({ kind: 'rung-decided', ...inCase(desk), decision })
+  decision === 'up' ? desk.climb() : desk.do({ kind: 'rung-decided', ...inCase(desk), decision })
 const attempt = (desk: Desk, clean: number, tries: number) => {
   const { rungs, at } = desk.case().ladder!
   return desk.do({ kind: 'rung-tried', ...inCase(desk), rung: rungs[at]!.id, clean, tries })
@@ -31,7 +31,7 @@ describe('on a ladder', () => {
     const desk = onLadder()
     const at = () => desk.case().ladder!.at
     const off = (decision: 'up' | 'back') =>
-      desk.try({ kind: 'rung-decided', ...inCase(desk), decision })
+      desk.try({ kind: 'rung-decided', ...inCase(desk), decision, reason: 'for once' })
     expect(off('back')).toBe('foot_of_ladder')
     attempt(desk, 3, 5)
     attempt(desk, 4, 5)
@@ -48,6 +48,35 @@ describe('on a ladder', () => {
     expect(off('up')).toBe('top_of_ladder')
     move(desk, 'back')
     expect(at()).toBe(1)
+  })
+
+  test('up from a rung that nobody tried is a skip: it has a reason, and is not passed', () => {
+    const desk = onLadder()
+    const up = { kind: 'rung-decided', ...inCase(desk), decision: 'up' } as const
+    expect(desk.try(up)).toBe('not_tried')
+    expect(desk.try({ ...up, reason: '' })).toBe('not_tried')
+    desk.do({ ...up, reason: 'known from the flute' })
+    const [first] = desk.case().ladder!.rungs
+    expect(desk.case()).toMatchObject({ rungsPassed: 0, ladder: { at: 1 } })
+    expect(desk.case().ladder!.skipped).toEqual([
+      { rung: first!.id, lesson: desk.lesson, reason: 'known from the flute' },
+    ])
+    move(desk, 'up')
+    expect(desk.case()).toMatchObject({ rungsPassed: 1, ladder: { at: 2 } })
+    move(desk, 'back')
+    expect(desk.case().rungsPassed).toBe(0)
+    move(desk, 'back')
+    expect(desk.case()).toMatchObject({ rungsPassed: 0, ladder: { at: 0, skipped: [] } })
+  })
+
+  test('of an old record that went up without a try it is said that nobody tried', () => {
+    const desk = onLadder()
+    const up = { kind: 'rung-decided' as const, ...inCase(desk), decision: 'up' as const }
+    const old = { ...up, id: 'old-up' as ActId, at: desk.acts.at(-1)!.at, by: 'teacher' as const }
+    const record = playRecord([...desk.acts, old])!
+    const { ladder, rungsPassed } = record.cases[0]!
+    expect(ladder).toMatchObject({ at: 1, skipped: [{ rung: ladder!.rungs[0]!.id, reason: null }] })
+    expect(rungsPassed).toBe(0)
   })
 
   test('rungs passed are counted up and down', () => {

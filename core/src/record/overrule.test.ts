@@ -131,7 +131,7 @@ describe('a remedy that is given up', () => {
     desk.open().settle()
     desk.remedy()
     desk.open()
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    desk.climb()
     desk.open().remedy()
     expect(desk.case().formerRemedies).toEqual([
       {

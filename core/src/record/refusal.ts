@@ -44,6 +44,7 @@ export const RECORD_REFUSALS = [
   'not_relapsed',
   'not_resting',
   'not_running',
+  'not_tried',
   'number_out_of_range',
   'open_already',
   'pain_reported',

@@ -100,6 +100,12 @@ export interface RecordedLook extends Look {
 }
 
 /** The ladder a fault is on, and where on it. */
+export interface SkippedRung {
+  readonly rung: string
+  readonly lesson: LessonId
+  readonly reason: string | null
+}
+
 export interface LadderState {
   readonly remedy: string
   readonly name: string
@@ -112,6 +118,8 @@ export interface LadderState {
   readonly tempo: TempoClimb | null
   /** Place of the rung the student is on. */
   readonly at: number
+  /** Rungs that were gone past without a try, by id, with the reason; of old records none was asked for. */
+  readonly skipped: readonly SkippedRung[]
   /** Tries on the present rung, newest last. */
   readonly tries: readonly (Tries & { readonly lesson: LessonId; readonly take?: string })[]
   /** Lessons since the student last went up, without the present one. */

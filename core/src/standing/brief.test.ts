@@ -61,7 +61,7 @@ describe('a fault that is worked on', () => {
     const desk = new Desk().open()
     desk.settle()
     desk.remedy(A, ['hand'])
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    desk.climb()
     return desk
   }
 

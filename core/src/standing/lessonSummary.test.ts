@@ -11,7 +11,10 @@ const setup = (desk: Desk, place: 'studio' | 'home', feet: 'right' | 'wrong'): A
 })
 
 const inCase = (desk: Desk) => ({ lesson: desk.lesson, case: A })
-const up = (desk: Desk): ActBody => ({ kind: 'rung-decided', ...inCase(desk), decision: 'up' })
+const skipping = (desk: Desk): ActBody => ({
+  ...{ kind: 'rung-decided', ...inCase(desk), decision: 'up' },
+  reason: 'known from before',
+})
 const of = (desk: Desk, lesson: number) =>
   lessonSummary(desk.record, `lesson-${lesson}` as LessonId)
 const fault = (desk: Desk, lesson: number) => of(desk, lesson).faults[0] ?? null
@@ -21,9 +24,9 @@ function fourLessons(): Desk {
   const desk = new Desk().open()
   desk.settle()
   desk.remedy()
-  desk.do(up(desk))
+  desk.climb()
   desk.open()
-  desk.do(up(desk))
+  desk.climb()
   desk.do({ kind: 'cue-agreed', ...inCase(desk), words: 'Send it through' })
   desk.open()
   desk.do({ kind: 'cue-recalled', ...inCase(desk), recall: 'hint' })
@@ -72,7 +75,8 @@ describe('a fault in a lesson', () => {
     }
     expect(after()).toBeNull()
     expect(after((d) => d.look(1, 2))).toMatchObject({ looks: [{ clean: 1 }], rungsMoved: 0 })
-    expect(after((d) => d.do(up(d)))).toMatchObject({ rungsMoved: 1, recall: null })
+    expect(after((d) => d.climb())).toMatchObject({ rungsMoved: 1, skipped: 0, recall: null })
+    expect(after((d) => d.do(skipping(d)))).toMatchObject({ rungsMoved: 0, skipped: 1 })
     const cue = (d: Desk) => d.do({ kind: 'cue-agreed', ...inCase(d), words: 'Air' })
     expect(after(cue)).toMatchObject({ cueAgreed: true, looks: [] })
     expect(after((d) => d.do({ kind: 'case-rested', ...inCase(d), reason: 'Ill' }))).toMatchObject({
@@ -137,7 +141,7 @@ test('the summary tells what became of each fault, and leaves out what was not t
   expect(lessonSummary(desk.record, desk.lesson).faults).toEqual([])
   desk.do({ kind: 'cue-recalled', lesson: desk.lesson, case: A, recall: 'alone' })
   desk.look(5, 5)
-  desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+  desk.climb()
   expect(lessonSummary(desk.record, desk.lesson).faults).toMatchObject([
     { name: 'bell-hand', settled: false, recall: 'alone', rungsMoved: 1, cue: 'open door' },
   ])

@@ -24,6 +24,8 @@ export interface FaultInLesson {
     readonly prompted: boolean
   }[]
   readonly rungsMoved: number
+  /** Rungs gone past without a try. */
+  readonly skipped: number
   readonly rung: { readonly name: string; readonly number: number; readonly of: number } | null
 }
 
@@ -68,6 +70,7 @@ function inLesson(state: CaseState, lesson: LessonId): FaultInLesson | null {
     recall,
     looks,
     rungsMoved: point.rungsPassed - (before?.rungsPassed ?? 0),
+    skipped: ladder?.skipped.filter((s) => s.lesson === lesson).length ?? 0,
     rung:
       ladder && rung
         ? { name: rung.name, number: (point.rung ?? 0) + 1, of: ladder.rungs.length }
@@ -81,7 +84,8 @@ function inLesson(state: CaseState, lesson: LessonId): FaultInLesson | null {
     fault.cueAgreed ||
     recall !== null ||
     looks.length > 0 ||
-    fault.rungsMoved !== 0
+    fault.rungsMoved !== 0 ||
+    fault.skipped > 0
   return touched ? fault : null
 }
 

@@ -12,7 +12,7 @@ function twoProjects(): Desk {
   desk.remedy(A, ['breath'])
   desk.settle(B, 'thin')
   desk.remedy(B, ['hand'])
-  desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+  desk.climb()
   desk.do({ kind: 'cue-agreed', lesson: desk.lesson, case: B, words: 'Feathers' })
   return desk
 }
@@ -33,8 +33,7 @@ test('each project sends its rung, the lower first: what is new is practised whi
     ],
     ...{ resting: [], stops: [], minutesAsked: 12, minutesAtHome: 30, minutesOver: 0 },
   })
-  for (let i = 0; i < 2; i++)
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'up' })
+  for (let i = 0; i < 2; i++) desk.climb(B)
   expect(toPractise(desk.record).items.map((i) => i.case)).toEqual([A, B])
   for (let i = 0; i < 2; i++)
     desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'back' })
@@ -45,8 +44,7 @@ test('each project sends its rung, the lower first: what is new is practised whi
     desk.do({ kind: 'ladder-edited', lesson: desk.lesson, case: of, rungs: [...to] })
   edit(A, rungs.slice(0, 2))
   edit(B, [...rungs, ...more])
-  for (let i = 0; i < 2; i++)
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: B, decision: 'up' })
+  for (let i = 0; i < 2; i++) desk.climb(B)
   expect(toPractise(desk.record).items.map((i) => [i.rungNumber, i.rungsInAll])).toEqual([
     [3, 9],
     [2, 2],

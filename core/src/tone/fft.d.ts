@@ -1,12 +1,8 @@
-/** Types of fft.js 4.0.4, which ships none. */
+/** What is used of fft.js 4.0.4, which ships no types. */
 declare module 'fft.js' {
   export default class FFT {
     constructor(size: number)
-    readonly size: number
-    createComplexArray(): number[]
-    realTransform(out: ArrayLike<number>, data: ArrayLike<number>): void
-    completeSpectrum(spectrum: ArrayLike<number>): void
+    /** Complex numbers, real and imaginary parts in turn. */
     transform(out: ArrayLike<number>, data: ArrayLike<number>): void
-    inverseTransform(out: ArrayLike<number>, data: ArrayLike<number>): void
   }
 }

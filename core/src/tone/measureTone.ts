@@ -42,7 +42,7 @@ export interface Tone {
   readonly notHeard: NotHeard | null
   /** What the device did to the sound; what cannot be measured then is not. */
   readonly device: readonly DeviceTrace[]
-  /** Measures that were looked for and cannot be had through that device, in that room, or in another key than was asked. */
+  /** Measures that were looked for and cannot be had through that device, in that room, in another key than was asked, or beside such a waver. */
   readonly prevented: readonly ToneMeasureName[]
   /** Notes were asked to sound together: which hand was first cannot be heard. */
   readonly together: boolean
@@ -213,9 +213,14 @@ function measuredThrough(
     ...(semitones === 0 ? [] : PREVENTED_ELSEWHERE),
   ])
   const all = notes.length === 0 ? [] : toneMeasures(notes, asked.notes.length > 0)
+  const names = all.map((m) => m.name)
+  const hidden = !names.includes('breath') && notes.some((n) => n.breathHidden)
   return {
     tones: all.filter((m) => !inTheWay.has(m.name)),
-    prevented: all.map((m) => m.name).filter((name) => inTheWay.has(name)),
+    prevented: [
+      ...names.filter((name) => inTheWay.has(name)),
+      ...(hidden ? (['breath'] as const) : []),
+    ],
   }
 }
 

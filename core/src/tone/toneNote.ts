@@ -8,6 +8,7 @@ import { jumpsOf } from './jumps'
 import type { Jump } from './jumps'
 import { BLOCK_S } from './levels'
 import type { Stretch } from './levels'
+import { breathing, breathOf } from './breath'
 import { beginningOf } from './beginning'
 import type { Beginning } from './beginning'
 import type { PitchFinder, PitchFound } from './pitchFrame'
@@ -36,6 +37,8 @@ export interface ToneNote extends Stretch {
   readonly unsteady: Estimate | null
   readonly waver: Waver | null
   readonly breath: Estimate | null
+  /** It wavers so much that its breath cannot be told from that. */
+  readonly breathHidden: boolean
   readonly brightness: Estimate | null
   readonly brightnessChange: Estimate | null
   readonly level: Estimate | null
@@ -64,12 +67,6 @@ const COLOUR_EVERY = 3
 
 function centsAbove(hz: number, from: number): number {
   return 1200 * Math.log2(hz / from)
-}
-
-/** Harmonics to noise of a likeness, dB (Boersma 1993: r over 1 − r). */
-function breathOf(likeness: number): number {
-  const r = Math.min(1 - 1e-7, Math.max(1e-7, likeness))
-  return 10 * Math.log10(r / (1 - r))
 }
 
 /** The part of a stretch in which a tone has settled. */
@@ -240,12 +237,6 @@ function coloursOf(ear: Ear, held: readonly Frame[]): ReadonlyMap<number, number
   )
 }
 
-function breathing(held: readonly Frame[]): Estimate | null {
-  if (held.length < FRAMES_LEAST) return null
-  const values = held.map((f) => breathOf(f.found?.likeness ?? 0))
-  return meanAlong(values, medianOf(values))
-}
-
 /** Everything of one tone that was meant to be the note of that MIDI number. */
 export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote {
   const hz = ear.hzOf(midi)
@@ -265,6 +256,8 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
   const pitch = { at: held.map((f) => f.at), cents: held.map(centsOf) }
   const settled = { cents: medianOf(pitch.cents), likeness: medianOf(held.map(likeness)) }
   const beginning = beginningOf(ear, stretch, hz, settled)
+  const holds = holding({ ...pitch, frameSeconds: length - 1 / hz })
+  const colours = colour([...bright.values()])
   return {
     ...stretch,
     midi,
@@ -278,9 +271,9 @@ export function measureNote(ear: Ear, stretch: Stretch, midi: number): ToneNote 
         times: jumpAt(f.at)?.times ?? 1,
       }
     }),
-    ...holding({ ...pitch, frameSeconds: length - 1 / hz }),
-    breath: breathing(held),
-    ...colour([...bright.values()]),
+    ...holds,
+    ...breathing(held, holds.waver, colours.brightness, length),
+    ...colours,
     ...loudness(ear.levels, steadyPart(soundingPart(ear, stretch, beginning))),
     beginning,
     jumps,

@@ -120,7 +120,7 @@ describe('stuck', () => {
 
   test('a step up ends it', () => {
     const desk = ladderDesk(3)
-    desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    desk.climb()
     expect(stuck(desk)).toBeNull()
   })
 })
@@ -208,7 +208,7 @@ describe('progress', () => {
 
   test('counts the rungs passed within its days only', () => {
     const desk = ladderDesk(1)
-    const up = () => desk.do({ kind: 'rung-decided', lesson: desk.lesson, case: A, decision: 'up' })
+    const up = () => desk.climb()
     up()
     desk.open()
     up()

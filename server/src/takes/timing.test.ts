@@ -271,7 +271,10 @@ describe('played notes brought for a rung', () => {
     const rung = await theRung()
     const ladder = async () => (await recordNow()).cases[0]?.ladder
     const at = (await ladder())?.rungs.findIndex((r) => r.id === rung) ?? 0
-    const up = { kind: 'rung-decided', lesson: LESSON, case: CASE, decision: 'up' }
+    const up = {
+      ...{ kind: 'rung-decided', lesson: LESSON, case: CASE, decision: 'up' },
+      reason: 'known from before',
+    }
     for (let i = 0; i < at; i++) expect((await act(up)).status).toBe(200)
     await bring(await played('none', 21), rung)
     await bring(await played('none', 22), rung)

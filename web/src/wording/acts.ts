@@ -38,7 +38,10 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
   'movement-described': { name: 'Described by the student', detail: (a) => a.words },
   'look-taken': { name: 'Looked', detail: tries },
   'rung-tried': { name: 'Rung tried', detail: tries },
-  'rung-decided': { name: 'Rung decided', detail: (a) => a.decision },
+  'rung-decided': {
+    name: 'Rung decided',
+    detail: (a) => (a.reason === undefined ? a.decision : `${a.decision}: ${a.reason}`),
+  },
   'case-mended': { name: 'Called mended' },
   'case-reopened': { name: 'Opened again', detail: (a) => a.reason },
   'relapse-overruled': { name: 'Kept as mended', detail: (a) => a.reason },

@@ -21,6 +21,7 @@ function sayFault(f: FaultInLesson): string {
         `${l.clean} of ${l.tries} clean ${CONDITION_WORDS[l.condition]}${l.prompted ? ', prompted' : ''}`,
     ),
     ...(f.rungsMoved > 0 ? [`${plural(f.rungsMoved, 'rung')} up`] : []),
+    ...(f.skipped > 0 ? [`${plural(f.skipped, 'rung')} skipped`] : []),
     ...(f.rungsMoved < 0 ? [`${plural(-f.rungsMoved, 'rung')} down`] : []),
     ...(f.cueAgreed && f.cue !== null ? [`cue “${f.cue}”`] : []),
     ...(f.mended ? ['mended'] : []),

@@ -17,7 +17,7 @@ export function measureWords(name: string): string {
 
 /** Why there is no figure. */
 export const NOT_MEASURED_WORDS: Readonly<Record<WhyNotMeasured, string>> = {
-  prevented: 'the device, the room or another key stands in the way',
+  prevented: 'the device, the room, another key or a waver stands in the way',
   'no-number': 'no figure could be worked out',
   'outside-interval': 'its figures do not go together',
   'unknown-measure': 'nobody here knows it',

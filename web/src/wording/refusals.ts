@@ -55,6 +55,7 @@ const SENTENCES: Readonly<Record<RefusalCode, Say>> = {
   cannot_undo_student: () => 'Adding the student cannot be undone here.',
   not_on_this_rung: () => 'The ladder has moved on since. Look at the rung it shows now.',
   top_of_ladder: () => 'This is the last rung already.',
+  not_tried: () => 'Nobody has tried this rung. Note a try, or skip it and say why.',
   foot_of_ladder: () => 'This is the first rung already.',
   unknown_finding: (x) => `The pack has no sign “${f(x.finding)}”.`,
   unknown_fault: (x) => `The pack has no fault “${f(x.fault)}”.`,

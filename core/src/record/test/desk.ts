@@ -70,6 +70,15 @@ export class Desk {
       drivenBy,
     }
   }
+  /** One rung up, once it has been tried. */
+  climb(id = A): ActId {
+    const { rungs, at, tries } = this.case(id).ladder!
+    const inCase = { lesson: this.lesson, case: id }
+    if (tries.length === 0) {
+      this.do({ kind: 'rung-tried', ...inCase, rung: rungs[at]!.id, clean: 5, tries: 5 })
+    }
+    return this.do({ kind: 'rung-decided', ...inCase, decision: 'up' })
+  }
   remedy(id = A, loads: ('breath' | 'hand')[] = []): ActId {
     const rung = (n: number) => ({
       id: `rung-${n}`,

@@ -2,7 +2,7 @@
 import { sayPass } from '@vein-mend/core/packs'
 import { StudentContext, useView } from '../../data/studentContext'
 import { ruleFor } from '@vein-mend/core/record'
-import type { CaseState } from '@vein-mend/core/record'
+import type { CaseState, LadderState } from '@vein-mend/core/record'
 import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import { useStudent } from '../../data/useStudent'
@@ -126,6 +126,16 @@ function Described({ state }: { state: CaseState }) {
   )
 }
 
+/** What became of a rung: passed, or only gone past. */
+function rungStanding(ladder: LadderState, i: number): string {
+  const rung = ladder.rungs[i]
+  if (!rung || i > ladder.at) return ''
+  if (i === ladder.at) return `(now; ${sayPass(rung.pass)})`
+  const skipped = ladder.skipped.find((s) => s.rung === rung.id)
+  if (!skipped) return '(passed)'
+  return skipped.reason === null ? '(gone past; nobody tried it)' : `(skipped: ${skipped.reason})`
+}
+
 function Ladder({ state }: { state: CaseState }) {
   const { ladder } = state
   if (!ladder) return null
@@ -142,10 +152,7 @@ function Ladder({ state }: { state: CaseState }) {
             className={i === ladder.at ? 'font-semibold' : i < ladder.at ? '' : 'text-kiln'}
           >
             {r.name}
-            <span className="font-normal">
-              {' '}
-              {i < ladder.at ? '(passed)' : i === ladder.at ? `(now; ${sayPass(r.pass)})` : ''}
-            </span>
+            <span className="font-normal"> {rungStanding(ladder, i)}</span>
           </li>
         ))}
       </ol>

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button'
 import { Why } from '../../ui/Why'
 import { ADVICE_WORDS, percent, WAY_WORDS } from '../../wording/words'
 import { PlayIn } from './PlayIn'
+import { WithReason } from '../../parts/WithReason'
 import { RemedyButton } from './RemedyButton'
 import { Tally } from './Tally'
 
@@ -137,8 +138,31 @@ export function RungStep({ state }: { readonly state: CaseState }) {
           }
         />
       </div>
-      {today.tries > 0 && (
+      {today.tries > 0 ? (
         <RungDecision state={state} ladder={ladder} today={today} advice={advice} />
+      ) : (
+        ladder.at < ladder.rungs.length - 1 && (
+          <WithReason
+            keptAs={`skip-${lesson.id}-${state.id}-${rung.id}`}
+            label="Skip this rung"
+            ask="Why need it not be tried?"
+            done="Skipped"
+            onGive={(reason) =>
+              act(
+                [
+                  {
+                    kind: 'rung-decided',
+                    lesson: lesson.id,
+                    case: state.id,
+                    decision: 'up',
+                    reason,
+                  },
+                ],
+                `${state.name}: “${rung.name}” skipped`,
+              )
+            }
+          />
+        )
       )}
     </div>
   )

@@ -163,9 +163,7 @@ describe('words', () => {
       `recall-alone-${AIR}`,
       `recall-hint-${AIR}`,
       `recall-not-${AIR}`,
-      `up-${AIR}`,
       `stay-${AIR}`,
-      `back-${AIR}`,
       'next',
       'aim',
       'bench',
@@ -176,7 +174,7 @@ describe('words', () => {
 
   test('the beginnings of words find it, in any order', () => {
     const { ids } = desk(SIGN)
-    expect(ids('up')).toContain(`up-${AIR}`)
+    expect(ids('stay')).toContain(`stay-${AIR}`)
     expect(ids('bell clears')).toEqual(['answer-open-bell-clears'])
     expect(ids('clears bell')).toEqual(['answer-open-bell-clears'])
     expect(ids('lears')).toEqual([])

@@ -51,10 +51,17 @@ function settling({ view, diagnosis, actions }: Desk): Command[] {
   ]
 }
 
+/** Where a ladder can go: up from a rung that was tried, and off neither end. To skip one a reason is asked for beside it. */
+function decisionsOpen({ ladder }: CaseState): readonly ('up' | 'stay' | 'back')[] {
+  if (!ladder) return []
+  const up = ladder.tries.length > 0 && ladder.at < ladder.rungs.length - 1
+  return [...(up ? (['up'] as const) : []), 'stay', ...(ladder.at > 0 ? (['back'] as const) : [])]
+}
+
 function forProject(state: CaseState, desk: Desk): readonly Command[] {
   return [
     ...recallCommands(state, desk),
-    ...(['up', 'stay', 'back'] as const).map((d) => decisionCommand(state, d, desk)),
+    ...decisionsOpen(state).map((d) => decisionCommand(state, d, desk)),
   ]
 }
 

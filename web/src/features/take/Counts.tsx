@@ -153,7 +153,7 @@ const WHY_NOT_TAKEN: Readonly<Record<WhyNotTaken, string>> = {
   'no-slower': 'it needs a slower take beside it',
   'no-usual': 'two lessons make a usual value, and there are not two',
   'too-few-crossings': 'it has too few crossings: play two octaves',
-  prevented: 'the device, the room or another key stands in the way',
+  prevented: 'the device, the room, another key or a waver stands in the way',
   'too-short': 'it is too short for that: play more of it',
 }
 
