@@ -137,11 +137,7 @@ export function RungStep({ state }: { readonly state: CaseState }) {
             )
           }
         />
-      </div>
-      {today.tries > 0 ? (
-        <RungDecision state={state} ladder={ladder} today={today} advice={advice} />
-      ) : (
-        ladder.at < ladder.rungs.length - 1 && (
+        {today.tries === 0 && ladder.at < ladder.rungs.length - 1 && (
           <WithReason
             keptAs={`skip-${lesson.id}-${state.id}-${rung.id}`}
             label="Skip this rung"
@@ -151,10 +147,7 @@ export function RungStep({ state }: { readonly state: CaseState }) {
               act(
                 [
                   {
-                    kind: 'rung-decided',
-                    lesson: lesson.id,
-                    case: state.id,
-                    decision: 'up',
+                    ...{ kind: 'rung-decided', lesson: lesson.id, case: state.id, decision: 'up' },
                     reason,
                   },
                 ],
@@ -162,7 +155,10 @@ export function RungStep({ state }: { readonly state: CaseState }) {
               )
             }
           />
-        )
+        )}
+      </div>
+      {today.tries > 0 && (
+        <RungDecision state={state} ladder={ladder} today={today} advice={advice} />
       )}
     </div>
   )
