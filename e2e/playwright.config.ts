@@ -1,5 +1,9 @@
+import { availableParallelism } from 'node:os'
 import { defineConfig } from '@playwright/test'
 import { CHROMIUM } from './support/chromium'
+
+/** More of them wait for each other's disk. */
+const WORKERS_MOST = 6
 
 export default defineConfig({
   testDir: './journeys',
@@ -8,7 +12,8 @@ export default defineConfig({
   // A slow machine is not a failure: the axe runs alone take seconds a screen, and what is waited for comes late.
   timeout: 600_000,
   expect: { timeout: 120_000 },
-  workers: 2,
+  // A browser and a server keep a core busy each now and then; two go on beside each other on any machine.
+  workers: Math.min(WORKERS_MOST, Math.max(2, availableParallelism())),
   fullyParallel: true,
   forbidOnly: true,
   retries: 0,
