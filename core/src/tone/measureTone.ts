@@ -101,9 +101,14 @@ function notesIn(ear: Ear, asked: ToneAsked, together: boolean): readonly Sounde
   if (isOnOne(asked)) return againAndAgain(ear, onsets)
   // Where nothing was asked, nobody knows a squeak from a leap.
   const hz = asked.notes.map((n) => ear.hzOf(n.midi))
-  const isNote = (found: number) =>
-    hz.length === 0 || hz.some((h) => Math.abs(1200 * Math.log2(found / h)) < NOTE_CENTS)
-  return pitchedNotes(ear, rangeOf(ear, asked), onsets, isNote)
+  const isNear = (found: number, h: number | undefined) =>
+    h !== undefined && Math.abs(1200 * Math.log2(found / h)) < NOTE_CENTS
+  const line = {
+    isNote: (found: number) => hz.length === 0 || hz.some((h) => isNear(found, h)),
+    follows: (before: number, after: number) =>
+      hz.length === 0 || hz.some((h, i) => isNear(before, h) && isNear(after, hz[i + 1])),
+  }
+  return pitchedNotes(ear, rangeOf(ear, asked), onsets, line)
 }
 
 /** A pitch this near to one that is asked may be meant for it, cents. */

@@ -101,6 +101,23 @@ describe('a scale of nine notes', () => {
     expect(tone.measures.find((m) => m.name === 'split-starts')?.value).toBe(1)
   })
 
+  test('nor is it a note where such a one is asked elsewhere in the line', () => {
+    // The fourth above C is F, that above D is G: both are in the line, and neither is asked before its C or D.
+    const line = [60, 62, 64, 65, 67, 65, 64, 62, 60]
+    const notes = line.map((midi, i) => ({ ...NOTES[0]!, midi, beat: i }))
+    const playing = { tempo: 72, strength: 1, sounding: 'sustained', a4: 440 } as const
+    const heard = (fault: SoundedFault) => {
+      const sound = soundAsked(notes, { ...playing, fault, rng: seededRng(6) })
+      return measureTone(sound, { notes, sounding: 'sustained', a4: 440 })
+    }
+    const split = heard('splits')
+    expect(split.notes.map((n) => n.midi)).toEqual(line)
+    expect(split.measures.find((m) => m.name === 'split-starts')?.value).toBe(1)
+    const clean = heard('none')
+    expect(clean.notes.map((n) => n.midi)).toEqual(line)
+    expect(clean.measures.find((m) => m.name === 'split-starts')?.value).toBe(0)
+  })
+
   test('squeaking there are nine notes still, each with its twelfth, and none too many', () => {
     const { notes, measures } = measured('squeaks')
     expect(notes.map((n) => n.midi)).toEqual(LINE)

@@ -92,8 +92,15 @@ const NEAR_CENTS = 45
 /** A jump follows its tone this closely, seconds. */
 const FOLLOWS_S = 0.12
 
+/** What is known of the line that was asked, by frequencies. */
+export interface AskedLine {
+  readonly isNote: (hz: number) => boolean
+  /** Whether the one is asked straight before the other. */
+  readonly follows: (before: number, after: number) => boolean
+}
+
 /** Whether a group is a jump of the tone before it to a partial, and no note of its own. */
-function isJump(before: Group, group: Group, isNote: (hz: number) => boolean): boolean {
+function isJump(before: Group, group: Group, { isNote }: AskedLine): boolean {
   const [own, hz] = [medianOf(before.pitches), medianOf(group.sounding)]
   const partial = PARTIALS.some((k) => cents(hz, k * own) < NEAR_CENTS)
   return partial && group.from - before.to < FOLLOWS_S && !isNote(hz)
@@ -102,14 +109,20 @@ function isJump(before: Group, group: Group, isNote: (hz: number) => boolean): b
 /** A start that lands on another pitch is over by then, seconds. */
 const SPLIT_S = 0.2
 
-/** Whether a group is how the next one began: short, close before it, and no note of its own. */
-function isSplitStart(group: Group, next: Group, isNote: (hz: number) => boolean): boolean {
+/**
+ * Whether a group is how the next one began: short, close before it, and no note of its own. One that is asked elsewhere
+ * is none here where the line does not go so, and where the next one does not begin by itself.
+ */
+function isSplitStart(ear: Ear, group: Group, next: Group, line: AskedLine): boolean {
   const close = next.from - group.to < FOLLOWS_S && group.to - group.from < SPLIT_S
-  return close && !isNote(medianOf(group.sounding))
+  if (!close) return false
+  if (!line.isNote(medianOf(group.sounding))) return true
+  const goes = line.follows(medianOf(group.pitches), medianOf(next.pitches))
+  return !goes && !beginsAnew(ear.levels, (group.to + next.from) / 2)
 }
 
 /** Jumps belong to the tone they jump from; what comes back after one goes on, and a split start to what follows it. */
-function joined(groups: readonly Group[], isNote: (hz: number) => boolean): readonly Group[] {
+function joined(ear: Ear, groups: readonly Group[], line: AskedLine): readonly Group[] {
   const notes: Group[] = []
   let jumped = false
   for (const group of groups) {
@@ -119,12 +132,12 @@ function joined(groups: readonly Group[], isNote: (hz: number) => boolean): read
       jumped &&
       cents(medianOf(group.pitches), medianOf(last.pitches)) < ANOTHER_CENTS &&
       group.from - last.to < FOLLOWS_S
-    jumped = last !== undefined && isJump(last, group, isNote)
+    jumped = last !== undefined && isJump(last, group, line)
     if (last && jumped) last.to = group.to
     else if (last && back) {
       last.to = group.to
       last.pitches.push(...group.pitches)
-    } else if (last && isSplitStart(last, group, isNote)) {
+    } else if (last && isSplitStart(ear, last, group, line)) {
       notes[notes.length - 1] = { ...group, from: last.from }
     } else notes.push({ ...group })
   }
@@ -151,13 +164,13 @@ function stretchesCut(ear: Ear, anew: readonly number[]): readonly SoundedNote[]
 
 /**
  * Notes of one line told by their pitch, in that range; begun where something begins near the change. A jump to a
- * partial that `isNote` does not know is a squeak of the note before it.
+ * partial that the line does not know is a squeak of the note before it.
  */
 export function pitchedNotes(
   ear: Ear,
   range: PitchRange,
   onsets: readonly number[],
-  isNote: (hz: number) => boolean,
+  line: AskedLine,
 ): readonly SoundedNote[] {
   const { coarse } = ear
   const finder = new PitchFinder(frameSize(coarse.rate, range.lowHz), coarse.rate)
@@ -168,7 +181,7 @@ export function pitchedNotes(
     // Whole frames only: one that reaches over the edge hears the end of the note before.
     const row = { from, to, hop }
     const frames = [...framesAlong(coarse, finder, row, (f) => f.blind(range.lowHz, range.highHz))]
-    const groups = joined(groupsOf(frames, hop), isNote)
+    const groups = joined(ear, groupsOf(frames, hop), line)
     return groups.flatMap((group, i) => {
       const [before, after] = [groups[i - 1], groups[i + 1]]
       const change = before ? (before.to + group.from) / 2 : from
