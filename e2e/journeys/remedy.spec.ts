@@ -1,3 +1,4 @@
+import type { Locator, Page } from '@playwright/test'
 import {
   addStudent,
   beginLesson,
@@ -7,17 +8,24 @@ import {
   test,
 } from '../support/journey'
 
+const FAULT = 'A resting hand half presses a valve'
+
+/** A first lesson, one sign, its check, and the fault decided on with the ladder that is offered. */
+async function decided(page: Page, url: string): Promise<Locator> {
+  await addStudent(page, url, 'Wren Castell', 'Horn')
+  await beginLesson(page)
+  await noteSign(page, 'muted', '2')
+  await page.getByRole('button', { name: 'The tone clears' }).click()
+  await page.getByRole('button', { name: `Decide on ${FAULT}` }).click()
+  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
+  return page.getByRole('article', { name: FAULT })
+}
+
 test('a remedy that does not help is exchanged for another, and the former one is remembered', async ({
   page,
   studio,
 }) => {
-  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
-  await beginLesson(page)
-  await noteSign(page, 'muted', '2')
-  await page.getByRole('button', { name: 'The tone clears' }).click()
-  await page.getByRole('button', { name: 'Decide on A resting hand half presses a valve' }).click()
-  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
-  const project = page.getByRole('article', { name: 'A resting hand half presses a valve' })
+  const project = await decided(page, studio.url)
   await project.getByRole('button', { name: 'Slipped', exact: true }).nth(1).click()
   await project.getByRole('button', { name: /^Keep 0 of 1/ }).click()
   await project.getByRole('button', { name: 'Other remedy' }).click()
@@ -32,13 +40,7 @@ test('a rung that nobody tried is not gone up from but skipped, by key and with 
   page,
   studio,
 }) => {
-  await addStudent(page, studio.url, 'Wren Castell', 'Horn')
-  await beginLesson(page)
-  await noteSign(page, 'muted', '2')
-  await page.getByRole('button', { name: 'The tone clears' }).click()
-  await page.getByRole('button', { name: 'Decide on A resting hand half presses a valve' }).click()
-  await page.getByRole('button', { name: 'Decide and start the ladder' }).click()
-  const project = page.getByRole('article', { name: 'A resting hand half presses a valve' })
+  const project = await decided(page, studio.url)
   const line = page.getByRole('combobox', { name: 'Note a sign' })
   await line.fill('.up')
   await expect(page.getByText(/^Up a rung/)).toHaveCount(0)
@@ -51,6 +53,6 @@ test('a rung that nobody tried is not gone up from but skipped, by key and with 
   await expectAccessible(page)
   await why.press('Enter')
   await expect(project.getByRole('button', { name: /^Rung 2 of/ })).toBeVisible()
-  await project.getByRole('link', { name: 'A resting hand half presses a valve' }).click()
+  await project.getByRole('link', { name: FAULT }).click()
   await expect(page.getByText('(skipped: known from the cornet)')).toBeVisible()
 })

@@ -30,3 +30,24 @@ test('an act cannot be changed or dropped, even by hand in the file', async () =
   expect(await actsOf(studio.store, 'student-marrow' as StudentId)).toEqual(acts)
   await studio.close()
 })
+
+test('a studio that is closed while somebody writes is closed once that is written', async () => {
+  const studio = await openTestStudio()
+  const student = 'student-marrow' as StudentId
+  const horn = (await shippedPacks()).get('horn')!
+  const acts = playStudent(DEMO_SCRIPTS[0]!, horn, TODAY, seededRng(1))
+  let begun = () => undefined as void
+  const underWay = new Promise<void>((done) => (begun = done))
+  const written = studio.store.write(async (writer) => {
+    begun()
+    await new Promise((done) => setTimeout(done, 50))
+    await writer.append(student, acts, playRecord(acts)!)
+  })
+  await underWay
+  const closed = studio.store.close()
+  await written
+  await closed
+  const again = await openTestStudio(studio.file)
+  expect(await actsOf(again.store, student)).toEqual(acts)
+  await again.close()
+})

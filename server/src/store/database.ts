@@ -160,6 +160,7 @@ export async function openDatabase(
       const rows = await sequelize.query('PRAGMA integrity_check', { type: QueryTypes.SELECT })
       return JSON.stringify(rows) === '[{"integrity_check":"ok"}]'
     },
-    close: () => sequelize.close(),
+    // What is being written is written to its end.
+    close: () => queue.alone(() => sequelize.close()),
   }
 }
