@@ -36,8 +36,10 @@ test('a studio that is closed while somebody writes is closed once that is writt
   const student = 'student-marrow' as StudentId
   const horn = (await shippedPacks()).get('horn')!
   const acts = playStudent(DEMO_SCRIPTS[0]!, horn, TODAY, seededRng(1))
-  let begun = () => undefined as void
-  const underWay = new Promise<void>((done) => (begun = done))
+  let begun: () => void = () => undefined
+  const underWay = new Promise<void>((done) => {
+    begun = done
+  })
   const written = studio.store.write(async (writer) => {
     begun()
     await new Promise((done) => setTimeout(done, 50))
