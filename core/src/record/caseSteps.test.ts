@@ -54,7 +54,7 @@ describe('on a ladder', () => {
     const desk = onLadder()
     const up = { kind: 'rung-decided', ...inCase(desk), decision: 'up' } as const
     expect(desk.try(up)).toBe('not_tried')
-    expect(desk.try({ ...up, reason: '' })).toBe('not_tried')
+    expect(desk.try({ ...up, reason: ' ' })).toBe('not_tried')
     desk.do({ ...up, reason: 'known from the flute' })
     const [first] = desk.case().ladder!.rungs
     expect(desk.case()).toMatchObject({ rungsPassed: 0, ladder: { at: 1 } })
@@ -77,6 +77,18 @@ describe('on a ladder', () => {
     const { ladder, rungsPassed } = record.cases[0]!
     expect(ladder).toMatchObject({ at: 1, skipped: [{ rung: ladder!.rungs[0]!.id, reason: null }] })
     expect(rungsPassed).toBe(0)
+  })
+
+  test('a rung that is put in below the present one was not passed by that', () => {
+    const desk = onLadder()
+    move(desk, 'up')
+    const { rungs, passed } = desk.case().ladder!
+    expect(passed).toEqual([rungs[0]!.id])
+    const put = { ...rungs[0]!, id: 'put-in' }
+    desk.do({ kind: 'ladder-edited', ...inCase(desk), rungs: [rungs[0]!, put, ...rungs.slice(1)] })
+    expect(desk.case().ladder).toMatchObject({ at: 2, passed: [rungs[0]!.id], skipped: [] })
+    move(desk, 'back')
+    expect(desk.case()).toMatchObject({ rungsPassed: 1, ladder: { at: 1 } })
   })
 
   test('rungs passed are counted up and down', () => {

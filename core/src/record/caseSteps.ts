@@ -6,14 +6,7 @@ import { BODY_PARTS, CONDITIONS } from '../packs'
 import type { Condition } from '../packs'
 import { climb } from '../remedy'
 import type { Tries } from '../remedy'
-import type {
-  CaseState,
-  CaseStatus,
-  LadderState,
-  LessonState,
-  RecordedLook,
-  SkippedRung,
-} from './state'
+import type { CaseState, CaseStatus, LadderState, LessonState, RecordedLook } from './state'
 import type { DECISIONS } from './vocabulary'
 
 /** A fault was looked at: so many tries clean, in one setting. */
@@ -70,6 +63,7 @@ export function startRemedy(
       edited: false,
       tempo: null,
       at: 0,
+      passed: [],
       skipped: [],
       tries: [],
       lessonsOnRung: 0,
@@ -165,19 +159,6 @@ export function tryRung(
   return { ...state, ladder: { ...state.ladder, tries } }
 }
 
-/** What was gone past without a try, once a rung is left upwards or come back to. */
-function skippedAfter(
-  ladder: LadderState,
-  up: boolean,
-  at: number,
-  said: Pick<SkippedRung, 'lesson' | 'reason'>,
-): readonly SkippedRung[] {
-  const [left, here] = [ladder.rungs[ladder.at]?.id, ladder.rungs[at]?.id]
-  const others = ladder.skipped.filter((s) => s.rung !== (up ? left : here))
-  const skips = up && ladder.tries.length === 0 && left !== undefined
-  return skips ? [...others, { rung: left, ...said }] : others
-}
-
 /** One rung up, down, or the same. A rung that nobody tried is gone past and not passed. */
 export function decideRung(
   state: CaseState,
@@ -191,16 +172,20 @@ export function decideRung(
   if (!ladder || act.decision === 'stay') return state
   const up = act.decision === 'up'
   const at = Math.min(ladder.rungs.length - 1, Math.max(0, ladder.at + (up ? 1 : -1)))
-  const wasSkipped = ladder.skipped.some((s) => s.rung === ladder.rungs[at]?.id)
-  const passed = up ? Number(ladder.tries.length > 0) : -Number(!wasSkipped)
-  const skipped = skippedAfter(ladder, up, at, {
-    lesson: act.lesson,
-    reason: act.reason ?? null,
-  })
+  // Of the rung that is left upwards or come back to, what was said before holds no longer.
+  const about = ladder.rungs[up ? ladder.at : at]?.id ?? ''
+  const passed = ladder.passed.filter((rung) => rung !== about)
+  const skipped = ladder.skipped.filter((s) => s.rung !== about)
+  const said = { rung: about, lesson: act.lesson, reason: act.reason ?? null }
+  const tried = ladder.tries.length > 0
+  const now = {
+    passed: up && tried ? [...passed, about] : passed,
+    skipped: up && !tried ? [...skipped, said] : skipped,
+  }
   return {
     ...state,
-    rungsPassed: Math.max(0, state.rungsPassed + passed),
-    ladder: { ...ladder, at, skipped, tries: [], lessonsOnRung: 0, waited: 0 },
+    rungsPassed: Math.max(0, state.rungsPassed + now.passed.length - ladder.passed.length),
+    ladder: { ...ladder, ...now, at, tries: [], lessonsOnRung: 0, waited: 0 },
   }
 }
 

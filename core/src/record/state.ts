@@ -118,6 +118,8 @@ export interface LadderState {
   readonly tempo: TempoClimb | null
   /** Place of the rung the student is on. */
   readonly at: number
+  /** Rungs that were gone up from after a try, by id: of no other is it said that it was passed. */
+  readonly passed: readonly string[]
   /** Rungs that were gone past without a try, by id, with the reason; of old records none was asked for. */
   readonly skipped: readonly SkippedRung[]
   /** Tries on the present rung, newest last. */

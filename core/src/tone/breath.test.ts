@@ -57,8 +57,10 @@ describe('what a waver leaves of the breath of a tone that has no noise', () => 
     expect(breathing(held, waver, bright, SECONDS)).toEqual({ breath: null, breathHidden: true })
     expect(breathing(held, null, bright, SECONDS).breath).not.toBeNull()
     const airy = held.map((f) => ({ ...f, found: f.found && { ...f.found, likeness: 0.9 } }))
-    const { breath, breathHidden } = breathing(airy, waver, null, SECONDS)
+    const { breath, breathHidden } = breathing(airy, waver, bright, SECONDS)
     expect(breath?.value).toBeCloseTo(9.54, 1)
     expect(breathHidden).toBe(false)
+    // Of unknown colour a waver may hide all of it.
+    expect(breathing(airy, waver, null, SECONDS).breathHidden).toBe(true)
   })
 })

@@ -30,8 +30,6 @@ export function breathOfWaver(waver: Waver, harmonics: number, seconds: number):
 const FRAMES_LEAST = 10
 /** A breath this near to what the waver alone would leave is a decibel and more the waver's (a fifth of the noise: 7 dB). */
 const BELOW_WAVER_DB = 7
-/** A tone of whose colour nothing is known is taken for one of few harmonics; of more, a waver would hide more. */
-const FEW_HARMONICS = 2
 
 /**
  * Breath over the frames in which a tone holds.
@@ -47,9 +45,8 @@ export function breathing(
   if (held.length < FRAMES_LEAST) return { breath: null, breathHidden: false }
   const values = held.map((f) => breathOf(f.found?.likeness ?? 0))
   const breath = meanAlong(values, medianOf(values))
-  const ofWaver = waver
-    ? breathOfWaver(waver, brightness?.value ?? FEW_HARMONICS, seconds)
-    : Infinity
+  // Of whose colour nothing is known nobody knows how much a waver hides: all of it.
+  const ofWaver = waver ? breathOfWaver(waver, brightness?.value ?? Infinity, seconds) : Infinity
   return breath.value > ofWaver - BELOW_WAVER_DB
     ? { breath: null, breathHidden: true }
     : { breath, breathHidden: false }

@@ -18,7 +18,7 @@ export const rungDecided = faultAct({
       return refuse('top_of_ladder', 'decision')
     }
     // What nobody tried is not passed: it can be skipped, and why is said.
-    if (decision === 'up' && ladder.tries.length === 0 && !reason) {
+    if (decision === 'up' && ladder.tries.length === 0 && !reason?.trim()) {
       return refuse('not_tried', 'reason')
     }
     return decision === 'back' && ladder.at === 0 ? refuse('foot_of_ladder', 'decision') : null

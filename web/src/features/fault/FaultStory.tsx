@@ -132,7 +132,7 @@ function rungStanding(ladder: LadderState, i: number): string {
   if (!rung || i > ladder.at) return ''
   if (i === ladder.at) return `(now; ${sayPass(rung.pass)})`
   const skipped = ladder.skipped.find((s) => s.rung === rung.id)
-  if (!skipped) return '(passed)'
+  if (!skipped) return ladder.passed.includes(rung.id) ? '(passed)' : '(not tried here)'
   return skipped.reason === null ? '(gone past; nobody tried it)' : `(skipped: ${skipped.reason})`
 }
 

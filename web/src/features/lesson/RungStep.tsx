@@ -137,7 +137,7 @@ export function RungStep({ state }: { readonly state: CaseState }) {
             )
           }
         />
-        {today.tries === 0 && ladder.at < ladder.rungs.length - 1 && (
+        {ladder.tries.length === 0 && ladder.at < ladder.rungs.length - 1 && (
           <WithReason
             keptAs={`skip-${lesson.id}-${state.id}-${rung.id}`}
             label="Skip this rung"
