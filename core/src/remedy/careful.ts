@@ -4,6 +4,14 @@
  */
 import type { ExerciseSpec, InstrumentSound } from '../music'
 import type { BodyPart, Check, Dose, HealthFlag, Rung, StudentFacts } from '../packs'
+import {
+  asksLoud,
+  isRepetitive,
+  isSparedForce,
+  loadsInjured,
+  NOT_LOUD,
+  REPEATED_TURN_MINUTES,
+} from './spared'
 
 /** Semitones a small or loose-jointed hand is asked to span on a keyboard: a major sixth. */
 export const HAND_SPAN_MOST = 9
@@ -55,13 +63,20 @@ function setsFingers(notes: ExerciseSpec): boolean {
 const OPEN_OR_REST = /^(?:s\df0\+?)+(?:[:. ]|$)|^-/
 
 /** What is done where a hand would have to stretch on a string; null where the instrument asks for none. */
-function stretchWords(notes: ExerciseSpec, { fingering }: Family, facts: Known): string | null {
+function stretchWords(
+  notes: ExerciseSpec,
+  { family, fingering }: Family,
+  facts: Known,
+): string | null {
   if (!hasAny(facts, NARROW) || !setsFingers(notes)) return null
   if (fingering === 'guitar') {
     return 'Where it stretches, a capo at the second or third fret: the fingers as written lie closer there.'
   }
   if (fingering === 'cello') {
     return 'Where the hand would have to open for a note, the whole hand moves instead.'
+  }
+  if (family === 'bowed') {
+    return 'Where the fourth finger would have to stretch, the open string, or the hand goes with it.'
   }
   return null
 }
@@ -107,34 +122,48 @@ export function carefulWords(notes: ExerciseSpec, sound: Family, facts: Known): 
   ]
 }
 
-/** Parts that were hurt before; all of them where nobody said which. */
-function injuredParts({ flags, injured = [] }: StudentFacts): readonly BodyPart[] | 'any' {
-  if (!flags.includes('earlier-injury')) return []
-  return injured.length > 0 ? injured : 'any'
-}
-
 /** Whether this student plays it in short turns. */
 function inShortTurns(loads: readonly BodyPart[], facts: StudentFacts): boolean {
-  const injured = injuredParts(facts)
-  if (injured === 'any' ? loads.length > 0 : injured.some((p) => loads.includes(p))) return true
+  if (loadsInjured(loads, facts)) return true
   return SHORT_TURNS.some(
     ([flag, parts]) => facts.flags.includes(flag) && parts.some((p) => loads.includes(p)),
   )
 }
 
+/** What of a rung its turn is made by. */
+type Turn = Pick<Rung, 'dose' | 'condition' | 'does' | 'notes'>
+
+/** Whether the student plays in it. */
+const isPlayed = ({ condition, does }: Pick<Rung, 'condition' | 'does'>) =>
+  does === undefined ? condition !== 'away' : does === 'plays' || does === 'blows'
+
 /** The dose for this student of what is played for longer than a short turn, with what is said of it. */
 export function carefulDose(
-  { dose, condition, does }: Pick<Rung, 'dose' | 'condition' | 'does'>,
+  { dose, condition, does, notes }: Turn,
   loads: readonly BodyPart[],
   facts: StudentFacts,
 ): { readonly dose: Dose; readonly words: readonly string[] } {
-  const plays = does === undefined ? condition !== 'away' : does === 'plays' || does === 'blows'
-  const isLong = plays && dose.minutes > SHORT_TURN_MINUTES
+  const minutes = isRepetitive(notes) ? REPEATED_TURN_MINUTES : SHORT_TURN_MINUTES
+  const isLong = isPlayed({ condition, ...(does ? { does } : {}) }) && dose.minutes > minutes
   if (!isLong || !inShortTurns(loads, facts)) return { dose, words: [] }
-  return {
-    dose: { ...dose, minutes: SHORT_TURN_MINUTES },
-    words: ['In short turns: rest as long as you played.'],
-  }
+  return { dose: { ...dose, minutes }, words: ['In short turns: rest as long as you played.'] }
+}
+
+/** What is said with what is played where it asks for strength and this student is spared it. */
+export function carefulForce(
+  {
+    instruction,
+    condition,
+    does,
+    notes,
+  }: Pick<Rung, 'instruction' | 'condition' | 'does' | 'notes'>,
+  playing: readonly BodyPart[],
+  sound: Family,
+  facts: Known,
+): readonly string[] {
+  const isAsked = asksLoud(`${instruction} ${JSON.stringify(notes ?? null)}`)
+  const played = isPlayed({ condition, ...(does ? { does } : {}) })
+  return isAsked && played && isSparedForce(playing, sound, facts) ? [NOT_LOUD] : []
 }
 
 /**
@@ -142,19 +171,19 @@ export function carefulDose(
  * hurt is said with it, and what it strains is not offered at all.
  */
 export function carefulCheck(
-  { does, loads }: Pick<Check, 'does' | 'loads'>,
+  { does, loads, instruction }: Pick<Check, 'does' | 'loads' | 'instruction'>,
   sound: Family | null,
   facts: StudentFacts,
 ): readonly string[] {
   if (does === 'teacher' || does === 'looks') return []
   const blows = sound !== null && isShortOfBreath(sound, facts) && does !== 'moves'
-  const injured = injuredParts(facts)
-  const hurt = injured === 'any' ? loads.length > 0 : injured.some((p) => loads.includes(p))
+  const hurt = loadsInjured(loads, facts)
   return [
     ...(blows ? ['Short breaths, and stop before it gets light.'] : []),
     ...(sound && staysLow(sound, facts) && loads.includes('lips-jaw')
       ? ['On a note that lies easily, and not twice in a row.']
       : []),
+    ...(sound && asksLoud(instruction) && isSparedForce(loads, sound, facts) ? [NOT_LOUD] : []),
     ...(hurt ? ['Something was hurt before: once, softly, and not at all if it tells.'] : []),
   ]
 }

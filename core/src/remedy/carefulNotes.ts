@@ -1,10 +1,11 @@
 /** Notes as a student may play them of whom something must be known. */
 import { midiOf, up } from '../music'
 import type { Exercise, InstrumentSound, Line, Note } from '../music'
-import type { StudentFacts } from '../packs'
+import type { BodyPart, StudentFacts } from '../packs'
+import { BREATH_SECONDS_MOST, HAND_SPAN_MOST, isNarrow, isShortOfBreath, staysLow } from './careful'
+import { isSparedForce, withoutLoudWords } from './spared'
 
 type Known = Pick<StudentFacts, 'flags' | 'injured'>
-import { BREATH_SECONDS_MOST, HAND_SPAN_MOST, isNarrow, isShortOfBreath, staysLow } from './careful'
 
 const spanOf = ({ pitches }: Note) => {
   const [low, high] = [pitches[0], pitches.at(-1)]
@@ -67,12 +68,14 @@ export function carefulSound(sound: InstrumentSound, facts: Known): InstrumentSo
   return midiOf(most) < midiOf(sound.high) ? { ...sound, high: most } : sound
 }
 
-/** The notes as this student may play them. */
+/** The notes as this student may play them, on an instrument that loads these parts in playing. */
 export function carefulNotes(
-  exercise: Exercise,
+  written: Exercise,
   sound: InstrumentSound,
-  facts: Pick<StudentFacts, 'flags'>,
+  playing: readonly BodyPart[],
+  facts: Known,
 ): Exercise {
+  const exercise = isSparedForce(playing, sound, facts) ? withoutLoudWords(written) : written
   const narrow = isNarrow(sound, facts)
   const short = isShortOfBreath(sound, facts)
   if (!narrow && !short) return exercise

@@ -2,6 +2,7 @@
 export { buildLadder, schoolsLeft } from './ladder'
 export type { Against, LadderPlan, LadderRung, LeftOutRung } from './ladder'
 export { BREATH_SECONDS_MOST, carefulCheck, HAND_SPAN_MOST, SHORT_TURN_MINUTES } from './careful'
+export { asksLoud, isRepetitive, NOT_LOUD, REPEATED_TURN_MINUTES } from './spared'
 export { rungExercise } from './rungExercise'
 export { soundFor } from './rungNotes'
 export type { RungSettings } from './rungNotes'

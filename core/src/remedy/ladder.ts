@@ -16,7 +16,7 @@ import type {
   Way,
 } from '../packs'
 import { againstStrain } from '../packs'
-import { carefulDose, carefulPiece, carefulWords } from './careful'
+import { carefulDose, carefulForce, carefulPiece, carefulWords } from './careful'
 
 /** A rung as it is kept on record: whole, so that it can be read when the pack has moved on. */
 export interface LadderRung {
@@ -108,10 +108,13 @@ function withCare(
   rung: LadderRung,
   { does, loads }: Rung,
   facts: StudentFacts,
-  { sound }: Pick<Knowledge, 'sound'>,
+  { sound, playing }: Pick<Knowledge, 'sound' | 'playing'>,
 ): LadderRung {
-  const { dose, words } = carefulDose({ ...rung, ...(does ? { does } : {}) }, loads, facts)
-  const said = sound ? carefulSaid(rung, sound, facts) : []
+  const done = { ...rung, ...(does ? { does } : {}) }
+  const { dose, words } = carefulDose(done, loads, facts)
+  const said = sound
+    ? [...carefulSaid(rung, sound, facts), ...carefulForce(done, playing, sound, facts)]
+    : []
   const more = [...said, ...words]
   if (more.length === 0) return rung
   const add = (text: string) => [text, ...more].join(' ')
@@ -142,7 +145,7 @@ export function buildLadder(
   remedy: Remedy,
   facts: StudentFacts,
   painful: readonly BodyPart[],
-  knowledge: Pick<Knowledge, 'sound'> = { sound: null },
+  knowledge: Pick<Knowledge, 'sound' | 'playing'> = { sound: null, playing: [] },
 ): LadderPlan {
   const part = remedy.loads.find((p) => painful.includes(p))
   if (part !== undefined) return { ok: false, reason: 'pain', part }

@@ -16,7 +16,7 @@ export function rungExercise(
 ): Exercise | null {
   // Notes of the student's own are theirs.
   if (rung.own) return { ...rung.own, tempo: tempoFor(rung, settings) as Bpm }
-  const { sound } = knowledge
+  const { sound, playing } = knowledge
   const made = sound ? makeNotes(rung, sound, facts, settings) : null
-  return made && sound ? carefulNotes(made, soundFor(sound, facts), facts) : null
+  return made && sound ? carefulNotes(made, soundFor(sound, facts), playing, facts) : null
 }

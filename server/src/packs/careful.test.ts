@@ -12,6 +12,8 @@ import {
   buildLadder,
   carefulCheck,
   HAND_SPAN_MOST,
+  isRepetitive,
+  REPEATED_TURN_MINUTES,
   rungExercise,
   SHORT_TURN_MINUTES,
 } from '@vein-mend/core/remedy'
@@ -162,9 +164,10 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
         const { loads, dose, does, condition } = written(remedy, rung.id)
         const plays = (does ?? (condition === 'away' ? 'moves' : 'plays')) === 'plays'
         const asked = known.injured!.length === 0 ? loads.length > 0 : loads.includes('hand')
-        const short = asked && (plays || does === 'blows') && dose.minutes > SHORT_TURN_MINUTES
+        const turn = isRepetitive(rung.notes) ? REPEATED_TURN_MINUTES : SHORT_TURN_MINUTES
+        const short = asked && (plays || does === 'blows') && dose.minutes > turn
         expect(rung.instruction.includes(SAID), rung.name).toBe(short)
-        expect(rung.dose.minutes).toBe(short ? SHORT_TURN_MINUTES : dose.minutes)
+        expect(rung.dose.minutes).toBe(short ? turn : dose.minutes)
       }
     }
   })
