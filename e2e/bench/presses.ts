@@ -30,7 +30,7 @@ async function round(page: Page, press: (name: string | RegExp) => Promise<void>
   await press('cue said')
   await press(/^Set-up before sound/)
   await press(/^Set-up before sound/)
-  await press('Touch signs as tiles')
+  await press('Signs as tiles')
   await press(/: note as marked$/)
   await press(/^(Put the tiles away)/)
   await page.getByRole('combobox', { name: 'Note a sign' }).pressSequentially('wri', { delay: 40 })

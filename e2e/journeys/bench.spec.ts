@@ -17,7 +17,7 @@ test('a hard case on the bench: compare, look, change a column, overrule', async
   await beginLesson(page)
   await noteSign(page, 'breaks down', '2')
   await noteSign(page, 'looks', '1')
-  await page.getByRole('link', { name: 'Side by side on the bench' }).click()
+  await page.getByRole('link', { name: 'Side by side' }).click()
   const table = page.getByRole('table').first()
   const heads = table.getByRole('columnheader')
   await expect(heads).toHaveCount(3)

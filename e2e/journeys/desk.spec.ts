@@ -300,7 +300,7 @@ hocking.describe('the whole lesson by touch', () => {
       await expect(fault(name).getByText('5 clean of 5')).toBeVisible()
     }
     await tap(button('All 5 clean', fault('The bellows press unevenly')))
-    await tap(button('Touch signs as tiles'))
+    await tap(button('Signs as tiles'))
     await tap(page.getByRole('radio', { name: 'Tone' }))
     await tap(button(/: note as marked/))
     const check = page.getByRole('region', { name: 'Next check' })
@@ -329,7 +329,7 @@ test.describe('by touch on a tablet', () => {
       touches += 1
       await page.getByRole(role, { name }).first().tap()
     }
-    await tap('Touch signs as tiles')
+    await tap('Signs as tiles')
     await tap('Tone', 'radio')
     await tap(/^The tone is muted and strange: note as marked/)
     await expect(page.getByRole('list', { name: 'Signs noted' })).toContainText('muted')

@@ -52,7 +52,7 @@ function kept(folder: string): readonly string[] {
 }
 
 async function bringTake(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Keep a recording or picture' }).click()
+  await page.getByRole('button', { name: 'Recording or picture' }).click()
   await page.getByLabel('What is it of?').fill('Long tone, written G')
   await page.getByLabel('Recording, picture or MIDI file').setInputFiles(WAVE)
 }

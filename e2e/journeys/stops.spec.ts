@@ -229,7 +229,7 @@ test('under a stop no screen of the student asks for anything to be played', asy
   }
   await nothingAsked()
   // The same place twice would be played twice; a look and a try are played too.
-  await expect(page.getByRole('button', { name: 'Before, one change, after' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Before and after' })).toHaveCount(0)
   await line.fill('.')
   const commands = page.getByRole('list', { name: 'Signs found' })
   await expect(commands.getByRole('listitem').first()).toBeVisible()

@@ -28,7 +28,7 @@ async function openHardCase(page: Page): Promise<void> {
     ['soft', '1'],
   ] as const
   await beginAndNote(page, signs)
-  await page.getByRole('link', { name: 'Side by side on the bench' }).click()
+  await page.getByRole('link', { name: 'Side by side' }).click()
   await page.getByRole('heading', { name: 'Side by side' }).waitFor()
 }
 

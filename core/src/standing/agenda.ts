@@ -104,11 +104,6 @@ function planned(record: StudentRecord, lesson: LessonState, knowledge: Knowledg
   ]
 }
 
-/** The first step that is not done; music is played and not noted, so it is never waited for. */
-export function nextStep(steps: readonly AgendaStep[]): AgendaStep | null {
-  return steps.find((s) => !s.done && s.kind !== 'music') ?? null
-}
-
 /**
  * The steps in order with minutes that fill the lesson: every step is shortened alike when they would
  * outgrow it, and what is left over goes to music.

@@ -1,5 +1,5 @@
 /** Where a student stands: what is read off a record, and no act keeps. */
-export { agenda, nextStep, stepAt } from './agenda'
+export { agenda, stepAt } from './agenda'
 export type { AgendaKind, AgendaStep } from './agenda'
 export { answersReread } from './answersReread'
 export type { AnswerReread } from './answersReread'

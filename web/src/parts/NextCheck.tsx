@@ -69,16 +69,16 @@ function Offered({
   const { record, knowledge } = useView()
   const careful = carefulCheck(check, knowledge.sound, factsOf(record.card, knowledge))
   return (
-    <div className="bg-glaze border-ink rounded-md border p-4">
-      <div className="flex items-baseline gap-3">
-        <h3 className="text-xl">{check.name}</h3>
-        <span className="text-kiln ml-auto text-sm">{sayMinutes(check.minutes)}</span>
-      </div>
-      <p className="mt-1 text-lg leading-snug">{check.instruction}</p>
+    <div>
+      <p className="leading-snug xl:text-lg">{check.instruction}</p>
       {careful.length > 0 && <p className="mt-1 font-medium">{careful.join(' ')}</p>}
-      <div className="mt-3 flex flex-wrap gap-2">
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
         {check.outcomes.map((o) => (
-          <Button key={o.id} onClick={() => onAnswer(o.id)}>
+          <Button
+            key={o.id}
+            className="justify-start px-3 py-1.5 text-left leading-tight"
+            onClick={() => onAnswer(o.id)}
+          >
             {o.label}
           </Button>
         ))}
@@ -104,7 +104,7 @@ function PassedOver({
         <button
           key={check.id}
           type="button"
-          className="min-h-9 underline underline-offset-4"
+          className="min-h-11 underline underline-offset-4"
           aria-label={`Take back: ${check.name}`}
           onClick={() => onBack(check.id)}
         >
@@ -112,6 +112,24 @@ function PassedOver({
         </button>
       ))}
     </p>
+  )
+}
+
+/** How long it takes, and the way to another one where there is one. */
+function Time({ minutes, onOther }: { minutes: number; onOther?: () => void }) {
+  return (
+    <>
+      {sayMinutes(minutes)}
+      {onOther && (
+        <button
+          type="button"
+          className="text-ink -my-3 ml-3 min-h-11 underline underline-offset-4"
+          onClick={onOther}
+        >
+          Offer another
+        </button>
+      )}
+    </>
   )
 }
 
@@ -133,17 +151,17 @@ export function NextCheck({ diagnosis }: { diagnosis: Diagnosis }) {
   if (!lesson.open) return null
   return (
     <Section
-      title="Next check"
+      title={<>Next check{best && signs && <>: {best.check.name}</>}</>}
       aside={
-        best && worth.length > 1 && signs ? (
-          <button
-            type="button"
-            className="min-h-9 underline underline-offset-4"
-            onClick={() => keep([...skipped, best.check.id].join(' '))}
-          >
-            Offer another
-          </button>
-        ) : undefined
+        best &&
+        signs && (
+          <Time
+            minutes={best.check.minutes}
+            {...(worth.length > 1
+              ? { onOther: () => keep([...skipped, best.check.id].join(' ')) }
+              : {})}
+          />
+        )
       }
     >
       {!signs ? (

@@ -91,6 +91,7 @@ export function TapHere({ onPlayed, asked }: Props & { readonly asked: readonly 
   }
   return (
     <div
+      data-takes-letters
       onKeyDown={(event) => {
         const key = TAP_LETTERS[event.key.toLowerCase()]
         // A pad under the hand must not press itself by the space bar.

@@ -8,6 +8,8 @@ interface Props {
   /** What the reason is of, for one half typed when the page goes. */
   readonly keptAs: string
   readonly label: string
+  /** Where others bring the keys, so that it asks. */
+  readonly id?: string
   /** The question, for who cannot see the box. */
   readonly ask: string
   readonly done: string
@@ -16,7 +18,7 @@ interface Props {
 
 const LEAST = 3
 
-export function WithReason({ keptAs, label, ask, done, onGive }: Props) {
+export function WithReason({ keptAs, label, id, ask, done, onGive }: Props) {
   const [reason, keep] = useKept(`reason-${keptAs}`)
   const [asked, setAsked] = useState(reason !== '')
   const shut = () => {
@@ -25,7 +27,7 @@ export function WithReason({ keptAs, label, ask, done, onGive }: Props) {
   }
   if (!asked) {
     return (
-      <Button small look="bare" onClick={() => setAsked(true)}>
+      <Button id={id} small look="bare" onClick={() => setAsked(true)}>
         {label}
       </Button>
     )

@@ -13,7 +13,7 @@ interface Props extends ButtonHTMLAttributes<HTMLButtonElement> {
 }
 
 export function Button({ look = 'plain', small = false, className = '', ...rest }: Props) {
-  const size = small ? 'min-h-9 px-2.5 text-sm' : 'min-h-11 px-4'
+  const size = small ? 'min-h-11 px-2.5 text-sm' : 'min-h-11 px-4'
   return (
     <button
       type="button"

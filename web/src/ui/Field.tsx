@@ -3,7 +3,7 @@ import { useId } from 'react'
 import type { ReactElement } from 'react'
 
 export const INPUT_CLASS =
-  'bg-glaze border-kiln min-h-11 w-full rounded-md border px-3 aria-invalid:border-danger aria-invalid:border-2'
+  'bg-glaze border-kiln placeholder:text-kiln min-h-11 w-full rounded-md border px-3 aria-invalid:border-danger aria-invalid:border-2'
 
 interface Props {
   readonly label: string

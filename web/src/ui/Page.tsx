@@ -15,18 +15,18 @@ export function Section({
   aside,
   children,
 }: {
-  title: string
+  title: ReactNode
   aside?: ReactNode
   children: ReactNode
 }) {
   const id = useId()
   return (
     <section className="mt-6" aria-labelledby={id}>
-      <div className="border-ink mb-2 flex items-baseline gap-4 border-b pb-1">
+      <div className="border-ink mb-2 flex flex-wrap items-baseline gap-x-4 border-b pb-1">
         <h2 id={id} className="text-lg">
           {title}
         </h2>
-        <div className="text-kiln ml-auto text-sm">{aside}</div>
+        <div className="text-kiln ml-auto text-sm has-[form,ul]:w-full">{aside}</div>
       </div>
       {children}
     </section>

@@ -2,7 +2,7 @@
 import { useLesson, useView } from '../../data/studentContext'
 import { useKept } from '../../data/useKept'
 import type { Finding, Strength } from '@vein-mend/core/packs'
-import { useId, useMemo, useRef, useState } from 'react'
+import { useEffect, useId, useMemo, useRef, useState } from 'react'
 import { HarmAsked } from '../../parts/HarmAsked'
 import { INPUT_CLASS } from '../../ui/Field'
 import { COMMAND_LINE_ID } from '../../ui/commandLineId'
@@ -44,6 +44,8 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
   )
   const entries = entriesOf(own, heard, query, commands(query))
   const chosen = entries[Math.min(place, entries.length - 1)]
+  // Enter alone notes a sign that is surely meant, or one that somebody has gone to.
+  const enters = chosen?.kind !== 'sign' || heard.sure !== null || place > 0
   const empty = () => {
     setQuery('')
     setPlace(0)
@@ -71,9 +73,7 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
     const meant = /\s/u.test(query.trim()) ? undefined : BY_KEY.get(event.key)
     if (chosen && chosen.kind !== 'sign' && first && meant) return { ...first, strength: meant }
     if (chosen?.kind !== 'sign') return null
-    // Enter alone notes a sign that is surely meant, or one that somebody has gone to.
-    const isMeant = heard.sure !== null || place > 0
-    const entered = isMeant && event.key === 'Enter' ? chosen.strength : undefined
+    const entered = enters && event.key === 'Enter' ? chosen.strength : undefined
     const strength = entered ?? BY_KEY.get(event.key)
     return strength ? { ...chosen, strength } : null
   }
@@ -95,16 +95,61 @@ function useCommandLine({ commands, onNote, onNoteWords }: Props) {
     setQuery(text)
     setPlace(0)
   }
-  return { line, query, type, onKey, entries, heard, chosen, note, run }
+  return { line, query, type, onKey, entries, heard, chosen, enters, note, run }
+}
+
+/** Whether the keys are on the line or in its list: what it finds lies over the page only so long. */
+function useWithin() {
+  const [within, setWithin] = useState(true)
+  return {
+    within,
+    onFocus: () => setWithin(true),
+    onBlur: (event: React.FocusEvent) => {
+      const to = event.relatedTarget
+      if (!(to instanceof Node) || !event.currentTarget.contains(to)) setWithin(false)
+    },
+  }
+}
+
+/** What the line finds, over the page: nothing beneath it moves. Pressed with the pointer it leaves the keys on the line. */
+function Found({ id, shownRow, children }: FoundProps) {
+  useEffect(() => {
+    if (shownRow !== undefined) {
+      document.getElementById(shownRow)?.scrollIntoView({ block: 'nearest' })
+    }
+  }, [shownRow])
+  return (
+    <div
+      id={id}
+      role="grid"
+      aria-label="Signs found"
+      onMouseDown={(event) => event.preventDefault()}
+      className="max-h-63 overflow-y-auto p-1"
+    >
+      {children}
+    </div>
+  )
+}
+
+interface FoundProps {
+  readonly id: string
+  /** The row that has to be in sight. */
+  readonly shownRow: string | undefined
+  readonly children: React.ReactNode
 }
 
 export function CommandLine(props: Props) {
   const view = useView()
   const listId = useId()
-  const { line, query, type, onKey, entries, heard, chosen, note, run } = useCommandLine(props)
+  const { line, query, type, onKey, entries, heard, chosen, enters, note, run } =
+    useCommandLine(props)
+  const { within, ...focus } = useWithin()
   const idOf = (i: number) => `${listId}-${i}`
+  const shownRow = chosen ? idOf(entries.indexOf(chosen)) : undefined
+  const open = within && query.trim() !== ''
+  const found = open && entries.length > 0
   return (
-    <div>
+    <div className="relative" {...focus}>
       <label htmlFor={COMMAND_LINE_ID} className="sr-only">
         Note a sign
       </label>
@@ -112,31 +157,33 @@ export function CommandLine(props: Props) {
         ref={line}
         id={COMMAND_LINE_ID}
         role="combobox"
-        aria-expanded={entries.length > 0}
-        aria-controls={listId}
-        aria-activedescendant={chosen ? idOf(entries.indexOf(chosen)) : undefined}
+        aria-haspopup="grid"
+        aria-expanded={found}
+        aria-controls={found ? listId : undefined}
+        aria-activedescendant={found ? shownRow : undefined}
         aria-autocomplete="list"
         autoComplete="off"
         autoFocus
         value={query}
-        placeholder="What do you see, hear, feel?"
+        placeholder="What do you see, hear, feel? Letters, then 2 1 ? 0; a point for the rest"
         onChange={(event) => type(event.target.value)}
         onKeyDown={onKey}
-        className={`${INPUT_CLASS} text-lg`}
+        className={`${INPUT_CLASS} text-ellipsis`}
       />
-      <ul
-        id={listId}
-        aria-label="Signs found"
-        className={entries.length > 0 ? 'bg-glaze border-line mt-1 rounded border p-1' : ''}
-      >
-        <LineRows {...{ entries, chosen, idOf, note, run }} />
-      </ul>
-      {/* What stops stands first in the list; what may be harm or only tired is asked about. */}
-      {heard.harm.level === 'ask' && <HarmAsked text={query} />}
-      {query.trim() !== '' && entries.length === 0 && (
-        <p className="text-kiln mt-1" role="status">
-          No sign of the {view.knowledge.name.toLowerCase()} pack begins like that.
-        </p>
+      {open && (
+        <div className="bg-glaze border-ink absolute inset-x-0 top-full z-30 mt-1 rounded-md border shadow-lg">
+          {found ? (
+            <Found id={listId} shownRow={shownRow}>
+              <LineRows {...{ entries, chosen, enters, idOf, note, run }} />
+            </Found>
+          ) : (
+            <p className="text-kiln p-3" role="status">
+              No sign of the {view.knowledge.name.toLowerCase()} pack begins like that.
+            </p>
+          )}
+          {/* What stops stands first in the list; what may be harm or only tired is asked about. */}
+          {heard.harm.level === 'ask' && <HarmAsked text={query} />}
+        </div>
       )}
     </div>
   )

@@ -1,4 +1,4 @@
-/** Before, one change, after: the same place twice, and what the ear says. */
+/** Before and after: the same place twice, and what the ear says. */
 import { useView, useLesson } from '../../data/studentContext'
 import type { Strength } from '@vein-mend/core/packs'
 import { stoppedOf } from '@vein-mend/core/record'
@@ -121,7 +121,7 @@ export function Compare() {
         <CompareForm noted={[sign, ...others]} onDone={() => setOpen(false)} />
       ) : (
         <Button small look="bare" onClick={() => setOpen(true)}>
-          Before, one change, after
+          Before and after
         </Button>
       )}
     </div>

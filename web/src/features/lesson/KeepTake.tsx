@@ -89,13 +89,13 @@ export function KeepTake() {
       {here.length > 0 && <TakeRows takes={here} />}
       {lesson.open && (
         <Button small look="bare" onClick={() => setOpen(true)}>
-          Keep a recording or picture
+          Recording or picture
         </Button>
       )}
       <SidePanel
         open={open}
         onOpenChange={setOpen}
-        title="Keep a recording or picture"
+        title="Recording or picture"
         about="It stays on the studio’s own machine, and goes when the yes for it is taken back."
       >
         <TakeForm onDone={() => setOpen(false)} />

@@ -1,7 +1,7 @@
 /** The lesson desk: the path in its order on the left, what was noted and what could explain it on the right. */
 import { LessonContext, StudentContext, useLesson, useView } from '../../data/studentContext'
 import { hasSigns } from '@vein-mend/core/record'
-import { agenda, brief, nextStep } from '@vein-mend/core/standing'
+import { brief } from '@vein-mend/core/standing'
 import type { LessonId } from '@vein-mend/core/kit'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
 import { useState } from 'react'
@@ -13,12 +13,14 @@ import { Button } from '../../ui/Button'
 import { Loading } from '../../ui/Page'
 import { NotHere } from '../../ui/NotHere'
 import { shortDay } from '../../wording/dates'
+import { percent } from '../../wording/words'
 import { useDiagnosis } from '../../workers/useDiagnosis'
 import { AimLine } from './AimLine'
 import { Choose } from './Choose'
 import { CloseLesson } from './CloseLesson'
 import { commandsFor } from './commands'
-import { goToPlace, placeOf } from './deskPlaces'
+import { nextOf } from './commandsNext'
+import { goToPlace, goToSkip, placeOf } from './deskPlaces'
 import { LessonPath } from './LessonPath'
 import { FirstThings } from '../../parts/FirstThings'
 import { HarmAsked } from '../../parts/HarmAsked'
@@ -29,18 +31,18 @@ import { useSetting } from './setting'
 import { SayFirst } from './SayFirst'
 import { SetupPanel } from './SetupPanel'
 import { NoteLine, Signs } from './Signs'
+import { useLettersToLine } from './useLettersToLine'
 import { useUndoKey } from './useUndoKey'
 
 function Heading() {
   const lesson = useLesson()
   const view = useView()
   return (
-    <h1 className="text-2xl">
+    <h1 className="text-2xl leading-tight">
       <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
         {view.record.card.name}
       </Link>
-      <span className="text-kiln font-sans text-base font-normal">
-        {' '}
+      <span className="text-kiln block font-sans text-sm font-normal">
         {view.knowledge.name}, lesson of {shortDay(lesson.date)}
       </span>
     </h1>
@@ -51,6 +53,18 @@ interface WhichProps {
   readonly diagnosis: Diagnosis
   readonly settling: string | null
   readonly onSettling: (fault: string | null) => void
+}
+
+/** What leads and what would tell most, said once it changes to who does not see it. */
+function Leading({ diagnosis }: Pick<WhichProps, 'diagnosis'>) {
+  const [first] = diagnosis.rivals
+  const [check] = diagnosis.checks.ranked
+  return (
+    <p role="status" className="sr-only">
+      {first && `Likeliest: ${first.fault.name}, ${percent(first.probability)}.`}{' '}
+      {check && `Next check: ${check.check.name}.`}
+    </p>
+  )
 }
 
 /** The reasoning, where it is needed: once something was noted, or asked for before. */
@@ -71,8 +85,9 @@ function Which(props: WhichProps) {
   }
   return (
     <>
-      <NextCheck diagnosis={props.diagnosis} />
+      <Leading diagnosis={props.diagnosis} />
       <Rivals {...props} />
+      <NextCheck diagnosis={props.diagnosis} />
     </>
   )
 }
@@ -116,6 +131,7 @@ function Desk() {
   const [closing, setClosing] = useState(false)
   const [settling, setSettling] = useState<string | null>(null)
   useUndoKey(view)
+  useLettersToLine()
   const here = `/students/${view.id}`
   const actions = {
     settle: setSettling,
@@ -123,22 +139,28 @@ function Desk() {
     sheet: () => void navigate(`${here}/sheet`),
     bench: () => void navigate(`${here}/lessons/${lesson.id}/bench`),
     next: () => {
-      const step = nextStep(agenda(view.record, lesson.id, view.knowledge))
-      const place = step && placeOf(step)
+      const place = next.step && placeOf(next.step)
       if (place) goToPlace(place)
     },
+    skip: goToSkip,
     focusAim: () => document.querySelector<HTMLInputElement>('#aim-line input')?.focus(),
   }
-  const commands = (query: string) =>
-    commandsFor(query, { view, lesson, diagnosis, setting, act, actions })
+  const desk = { view, lesson, diagnosis, setting, act, actions }
+  const next = nextOf(desk)
+  const commands = (query: string) => commandsFor(query, desk)
   return (
     <>
-      <div className="mt-2 flex flex-wrap items-center gap-4">
-        <Heading />
-        <CloseLesson open={closing} onOpenChange={setClosing} />
+      {/* Name, line and the way through the lesson stay in sight; on a phone the line alone, with the name. */}
+      <div className="desk-head bg-slip z-20 -mx-5 px-5 max-md:contents md:sticky md:top-0">
+        <div className="bg-slip z-20 flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 max-md:sticky max-md:top-0">
+          <Heading />
+          <div className="order-2 w-full md:order-none md:w-auto md:flex-1">
+            <NoteLine setting={setting} commands={commands} />
+          </div>
+          <CloseLesson open={closing} onOpenChange={setClosing} />
+        </div>
+        <LessonPath next={next.step} />
       </div>
-      <NoteLine setting={setting} commands={commands} />
-      <LessonPath />
       <div className="mt-1 grid items-start gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,10fr)_minmax(0,9fr)]">
         <div className="[contain:layout_style] [&>section]:mt-3">
           <SayFirst />
@@ -152,7 +174,7 @@ function Desk() {
             </div>
           </div>
         </div>
-        <div className="[contain:layout_style] [&>section:first-child]:mt-3">
+        <div className="[contain:layout_style] [&>section:first-of-type]:mt-1 [&>section]:mt-3">
           <HurtsTold />
           <KnowFirst />
           <Signs setting={setting} />

@@ -1,5 +1,5 @@
 /** The lesson as a path in its order, each step one touch away, and a quiet clock: no alarm, only where it stands. */
-import { agenda, nextStep, stepAt } from '@vein-mend/core/standing'
+import { agenda, stepAt } from '@vein-mend/core/standing'
 import type { AgendaKind, AgendaStep } from '@vein-mend/core/standing'
 import type { LessonState } from '@vein-mend/core/record'
 import { Check } from 'lucide-react'
@@ -51,6 +51,9 @@ function stretchesOf(steps: readonly AgendaStep[]): readonly Stretch[] {
 const sayStep = (step: AgendaStep) =>
   step.about ? `${AGENDA_WORDS[step.kind]}: ${step.about.name}` : AGENDA_WORDS[step.kind]
 
+const isSame = (a: AgendaStep, b: AgendaStep | null) =>
+  b !== null && a.kind === b.kind && a.about?.id === b.about?.id
+
 interface StretchProps {
   readonly stretch: Stretch
   /** Where the lesson goes on. */
@@ -101,7 +104,8 @@ function PathStretch({ stretch, next, now }: StretchProps) {
   )
 }
 
-export function LessonPath() {
+/** @param next what the lesson comes to next: the same step as the line does */
+export function LessonPath({ next }: { readonly next: AgendaStep | null }) {
   const lesson = useLesson()
   const view = useView()
   const elapsed = useElapsed(lesson)
@@ -109,13 +113,13 @@ export function LessonPath() {
   if (!lesson.open) return null
   const total = view.record.card.lessonMinutes
   return (
-    <div className="mt-2 flex flex-wrap items-start gap-x-5">
+    <div className="flex flex-wrap items-start gap-x-5">
       <ol className="flex flex-wrap gap-x-5" aria-label="The lesson, step by step">
         {stretchesOf(steps).map((stretch) => (
           <PathStretch
             key={stretch.name}
             stretch={stretch}
-            next={nextStep(steps)}
+            next={steps.find((s) => isSame(s, next)) ?? null}
             now={stepAt(steps, elapsed)}
           />
         ))}

@@ -17,24 +17,38 @@ interface SuggestionProps {
   readonly first: Strength
   readonly id: string
   readonly chosen: boolean
+  /** Whether Enter notes it as it stands. */
+  readonly enters: boolean
   /** With which number it is noted while another row is chosen. */
   readonly number: number | null
   readonly onNote: (finding: Finding, strength: Strength) => void
 }
 
-function Suggestion({ finding, first, id, chosen, number, onNote }: SuggestionProps) {
+/** What is heard of a row that is chosen: its words, and what the keys do with it. */
+function sayRow(words: string, first: Strength, chosen: boolean, enters: boolean): string {
+  if (!chosen) return words
+  return enters
+    ? `${words}: Enter notes it ${STRENGTH_WORDS[first]}`
+    : `${words}: 2 marked, 1 slight, question mark unsure, 0 not there`
+}
+
+function Suggestion({ finding, first, id, chosen, enters, number, onNote }: SuggestionProps) {
   const offered = [first, ...OFFERED.filter((strength) => strength !== first)]
+  const words = `${finding.text}, ${OBSERVED_WORDS[finding.observed]}`
   return (
-    <li
+    <div
+      role="row"
       id={id}
-      className={`flex flex-wrap items-center gap-x-3 gap-y-1 rounded px-2 py-1.5 ${chosen ? 'bg-slip outline-ink outline-2' : ''}`}
+      aria-selected={chosen}
+      aria-label={sayRow(words, first, chosen, enters)}
+      className={`flex flex-wrap items-center gap-x-3 gap-y-1 rounded px-2 py-0.5 ${chosen ? 'bg-slip outline-ink -outline-offset-2 outline-2' : ''}`}
     >
       <StrandMark strand={finding.strand} title={STRAND_WORDS[finding.strand]} />
-      <span className="min-w-48 flex-1">
+      <span role="gridcell" className="min-w-48 flex-1">
         {finding.text} <span className="text-kiln text-sm">{OBSERVED_WORDS[finding.observed]}</span>{' '}
         {number !== null && <kbd className="text-kiln font-sans text-sm">Alt {number}</kbd>}
       </span>
-      <span className="flex gap-1">
+      <span role="gridcell" className="flex gap-1">
         {offered.map((strength) => (
           <button
             key={strength}
@@ -49,7 +63,7 @@ function Suggestion({ finding, first, id, chosen, number, onNote }: SuggestionPr
           </button>
         ))}
       </span>
-    </li>
+    </div>
   )
 }
 
@@ -62,16 +76,23 @@ interface RowProps {
 
 function Row({ words, run, id, chosen }: RowProps) {
   return (
-    <li id={id} className={`rounded px-2 ${chosen ? 'bg-slip outline-ink outline-2' : ''}`}>
-      <button
-        type="button"
-        tabIndex={chosen ? 0 : -1}
-        onClick={run}
-        className="min-h-11 w-full py-1 text-left"
-      >
-        {words} {chosen && <kbd className="text-kiln font-sans text-sm">Enter</kbd>}
-      </button>
-    </li>
+    <div
+      role="row"
+      id={id}
+      aria-selected={chosen}
+      className={`rounded px-2 ${chosen ? 'bg-slip outline-ink -outline-offset-2 outline-2' : ''}`}
+    >
+      <span role="gridcell">
+        <button
+          type="button"
+          tabIndex={chosen ? 0 : -1}
+          onClick={run}
+          className="min-h-11 w-full py-1 text-left"
+        >
+          {words} {chosen && <kbd className="text-kiln font-sans text-sm">Enter</kbd>}
+        </button>
+      </span>
+    </div>
   )
 }
 
@@ -96,12 +117,14 @@ function InWords({ words, known, tells }: InWordsProps) {
 interface Props {
   readonly entries: readonly Entry[]
   readonly chosen: Entry | undefined
+  /** Whether Enter does something with the one that is chosen. */
+  readonly enters: boolean
   readonly idOf: (place: number) => string
   readonly note: (finding: Finding, strength: Strength) => void
   readonly run: (entry: Exclude<Entry, { readonly kind: 'sign' }>) => void
 }
 
-export function LineRows({ entries, chosen, idOf, note, run }: Props) {
+export function LineRows({ entries, chosen, enters, idOf, note, run }: Props) {
   const signs = entries.filter((e) => e.kind === 'sign')
   const numberOf = (entry: Entry) => {
     const at = chosen?.kind === 'words' ? signs.findIndex((s) => s === entry) : -1
@@ -115,6 +138,7 @@ export function LineRows({ entries, chosen, idOf, note, run }: Props) {
         finding={entry.finding}
         first={entry.strength}
         chosen={entry === chosen}
+        enters={enters}
         number={numberOf(entry)}
         onNote={note}
       />

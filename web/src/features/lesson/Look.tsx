@@ -47,6 +47,7 @@ export function Look({ state, setting, done }: Props) {
           {setting.prompted ? ' after the cue:' : ' before the cue:'}
         </span>
         <Tally
+          of={state.name}
           keptAs={`look-${lesson.id}-${state.id}`}
           asked={TRIES_ASKED}
           keep="Keep the look,"

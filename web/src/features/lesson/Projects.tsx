@@ -32,8 +32,10 @@ export function Projects({ setting, onSetting }: Props) {
   const cases = casesForLesson(view, lesson)
   if (cases.length === 0) return null
   return (
-    <Section title="Recall and look" aside="look before you prompt">
-      {lesson.open && <SettingBar setting={setting} onChange={onSetting} />}
+    <Section
+      title="Recall and look"
+      aside={lesson.open && <SettingBar setting={setting} onChange={onSetting} />}
+    >
       {cases.map((c) => (
         <Project key={c.id} state={c} setting={setting} />
       ))}

@@ -4,6 +4,7 @@ import type { CaseState } from '@vein-mend/core/record'
 import { useLesson, useView } from '../../data/studentContext'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
+import { Why } from '../../ui/Why'
 
 const RECALLS: readonly (readonly [Recall, string])[] = [
   ['alone', 'Alone'],
@@ -28,11 +29,14 @@ export function RecallStep({ state }: { readonly state: CaseState }) {
   const why = view.knowledge.faults.find((f) => f.id === state.fault)?.why
   return (
     <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
-      <span>Ask: what was the cue, and why?</span>
+      <span>
+        Ask: what was the cue, and {why === undefined ? 'why' : <Why because={why}>why</Why>}?
+      </span>
       {RECALLS.map(([recall, words]) => (
         <Button
           key={recall}
           small
+          aria-label={`${words}: ${state.name}`}
           onClick={() =>
             act(
               [{ kind: 'cue-recalled', lesson: lesson.id, case: state.id, recall }],
@@ -43,7 +47,6 @@ export function RecallStep({ state }: { readonly state: CaseState }) {
           {words}
         </Button>
       ))}
-      {why !== undefined && <p className="text-kiln w-full text-sm leading-tight">{why}</p>}
     </div>
   )
 }

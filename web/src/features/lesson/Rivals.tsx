@@ -9,168 +9,32 @@ import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
-import { FoldingRow } from '../../ui/FoldingRow'
-import { DecibanBar } from '../../ui/DecibanBar'
 import { Section } from '../../ui/Page'
-import { StrandMark } from '../../ui/StrandMark'
 import { sayRefusal } from '../../wording/refusals'
-import { percent, plural, sayWeight, STRAND_WORDS } from '../../wording/words'
+import { percent } from '../../wording/words'
 import { Settle } from '../../parts/Settle'
+import { RivalRow } from './RivalRow'
 
-const SHOWN_AT_FIRST = 5
-
-function Reasons({ rival }: { rival: Rival }) {
-  const told = rival.reasons.filter((r) => Math.abs(r.decibans) >= 0.05)
-  return (
-    <div className="mt-2 text-sm">
-      <p>{rival.fault.why}</p>
-      <table className="mt-2">
-        <caption className="sr-only">What speaks for and against {rival.fault.name}</caption>
-        <tbody>
-          <tr>
-            <th scope="row" className="pr-3 text-left font-normal">
-              Before any sign of this lesson
-              {rival.notTaughtYet && ' (not taught yet: a quarter of its usual odds)'}
-            </th>
-            <td />
-            <td className="pl-2 text-right tabular-nums">{percent(rival.prior)}</td>
-          </tr>
-          {rival.failed.remedies > 0 && (
-            <tr>
-              <th scope="row" className="pr-3 text-left font-normal">
-                {plural(rival.failed.remedies, 'remedy', 'remedies')} for it did not help
-              </th>
-              <td>
-                <DecibanBar decibans={rival.failed.decibans} />
-              </td>
-              <td className="pl-2 text-right tabular-nums">{sayWeight(rival.failed.decibans)}</td>
-            </tr>
-          )}
-          {told.map((r) => (
-            <tr key={r.finding.id}>
-              <th scope="row" className="pr-3 text-left font-normal">
-                {r.finding.text}
-              </th>
-              <td>
-                <DecibanBar decibans={r.decibans} />
-              </td>
-              <td className="pl-2 text-right tabular-nums">{sayWeight(r.decibans)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="text-kiln mt-1">
-        Taken together, {percent(rival.probability)}. Filled bars speak for it, hollow ones against.
-      </p>
-      {rival.unseen.length > 0 && (
-        <p className="mt-1">
-          <span className="text-kiln">Not looked at yet:</span>{' '}
-          {rival.unseen
-            .slice(0, 4)
-            .map((u) => u.finding.text.toLowerCase())
-            .join('; ')}
-        </p>
-      )}
-    </div>
-  )
-}
-
-interface RowProps {
-  readonly rival: Rival
-  readonly first: boolean
-  readonly status: CaseState['status']['state'] | null
-  readonly closed: boolean
-  readonly onSettle: () => void
-  readonly onComeBack: () => void
-}
-
-/** What can be done with a rival, by where it stands on record. */
-function RivalActs({ rival, first, status, closed, onSettle, onComeBack }: RowProps) {
-  if (status === 'mended') {
-    return closed ? null : (
-      <Button
-        small
-        className="w-24"
-        onClick={onComeBack}
-        aria-label={`${rival.fault.name} has come back`}
-      >
-        Come back
-      </Button>
-    )
-  }
-  if (status !== null) return <span className="text-kiln w-20 text-right text-sm">on record</span>
-  return closed ? null : (
-    <Button
-      small
-      look={first ? 'main' : 'plain'}
-      className="w-20"
-      onClick={onSettle}
-      aria-label={`Decide on ${rival.fault.name}`}
-    >
-      Decide
-    </Button>
-  )
-}
-
-function RivalRow(row: RowProps) {
-  const { rival, first } = row
-  const [open, setOpen] = useState(false)
-  const name = (
-    <>
-      {rival.fault.name}
-      <span className="text-kiln ml-2 font-sans text-sm font-normal underline">
-        {open ? 'less' : 'why?'}
-      </span>
-    </>
-  )
-  return (
-    <FoldingRow
-      open={open}
-      onOpenChange={setOpen}
-      className="border-line border-b py-2"
-      head={(press) => (
-        <>
-          <div className="flex items-center gap-3">
-            <StrandMark strand={rival.fault.strand} title={STRAND_WORDS[rival.fault.strand]} />
-            {press(
-              name,
-              `min-h-10 flex-1 text-left ${first ? 'font-serif text-lg font-semibold' : ''}`,
-            )}
-            <span
-              className={`w-14 text-right tabular-nums ${first ? 'text-lg font-semibold' : ''}`}
-            >
-              {percent(rival.probability)}
-            </span>
-            <RivalActs {...row} />
-          </div>
-          <div className="bg-line ml-7 h-1.5 rounded" aria-hidden>
-            <div
-              className="bg-ink h-1.5 rounded"
-              style={{ width: `${Math.max(0.5, rival.probability * 100)}%` }}
-            />
-          </div>
-        </>
-      )}
-    >
-      <Reasons rival={rival} />
-    </FoldingRow>
-  )
-}
+const SHOWN_AT_FIRST = 3
 
 function GroupWord({ children }: { children: string }) {
   return <p className="text-kiln mt-3 text-sm">{children}</p>
 }
 
-/** What explains what was noted, what is on record anyway, and what is merely common. Before any sign all are alike. */
+/**
+ * What explains what was noted, what was mended before, what is worked on anyway, and what is merely common. Before any
+ * sign all are alike.
+ */
 function grouped(
   rivals: readonly Rival[],
-  isOnRecord: (rival: Rival) => boolean,
+  stateOf: (rival: Rival) => CaseState['status']['state'] | null,
   nothingNoted: boolean,
 ) {
-  const [onRecord, others] = [rivals.filter(isOnRecord), rivals.filter((r) => !isOnRecord(r))]
+  const others = rivals.filter((r) => stateOf(r) === null)
   return {
+    workedOn: rivals.filter((r) => stateOf(r) !== null && stateOf(r) !== 'mended'),
     explain: nothingNoted ? others : others.filter((r) => r.explains),
-    onRecord,
+    mended: rivals.filter((r) => stateOf(r) === 'mended'),
     common: nothingNoted ? [] : others.filter((r) => !r.explains),
   }
 }
@@ -184,14 +48,26 @@ interface GroupsProps {
 }
 
 function RivalGroups({ groups, all, headed, row }: GroupsProps) {
-  const { explain, onRecord, common } = groups
+  const { explain, mended, workedOn, common } = groups
   const shown = all ? explain : explain.slice(0, SHOWN_AT_FIRST)
   return (
     <>
-      {shown.length > 0 && headed && <GroupWord>Explain what was noted</GroupWord>}
+      {shown.length > 0 && headed && all && <GroupWord>Explain what was noted</GroupWord>}
       {shown.length > 0 && <ol aria-label="What may lie behind it">{shown.map(row)}</ol>}
-      {onRecord.length > 0 && <GroupWord>On record already</GroupWord>}
-      {onRecord.length > 0 && <ol aria-label="Faults on record">{onRecord.map(row)}</ol>}
+      {mended.length > 0 && <GroupWord>Mended before</GroupWord>}
+      {mended.length > 0 && <ol aria-label="Faults mended before">{mended.map(row)}</ol>}
+      {workedOn.length > 0 && !all && (
+        <p className="text-kiln mt-1 text-sm">
+          On record already:{' '}
+          {workedOn.map((r) => `${r.fault.name} ${percent(r.probability)}`).join('; ')}
+        </p>
+      )}
+      {all && workedOn.length > 0 && (
+        <>
+          <GroupWord>On record already</GroupWord>
+          <ol aria-label="Faults on record">{workedOn.map(row)}</ol>
+        </>
+      )}
       {all && common.length > 0 && (
         <>
           <GroupWord>Merely common at this stage; nothing noted speaks for them</GroupWord>
@@ -230,6 +106,32 @@ function useShutWhenSettled(
   }, [settled, rival, onSettling])
 }
 
+/** To all of them, and to the bench where they stand beside each other. */
+function Ways({ all, onAll, of }: WaysProps) {
+  const lesson = useLesson()
+  const view = useView()
+  return (
+    <span className="text-ink -my-3 flex flex-wrap items-center">
+      <Button small look="bare" onClick={() => onAll(!all)}>
+        {all ? 'Show the likeliest' : `Show all ${of}`}
+      </Button>
+      <Link
+        className="inline-flex min-h-11 items-center px-2.5 underline underline-offset-4"
+        to={`/students/${view.id}/lessons/${lesson.id}/bench`}
+      >
+        Side by side
+      </Link>
+    </span>
+  )
+}
+
+interface WaysProps {
+  readonly all: boolean
+  readonly onAll: (all: boolean) => void
+  /** How many there are. */
+  readonly of: number
+}
+
 export function Rivals({
   diagnosis,
   settling,
@@ -252,8 +154,11 @@ export function Rivals({
   const settledElsewhere = settling !== null && caseOf(settling) !== undefined
   useShutWhenSettled(settledElsewhere, rivalSettling, onSettling)
   const nothing = lesson.checks.length === 0 && !hasSigns(view.record, lesson, view.knowledge)
-  const groups = grouped(diagnosis.rivals, (r) => caseOf(r.fault.id) !== undefined, nothing)
-  const explaining = new Set([...groups.explain, ...groups.onRecord].map((r) => r.fault.id))
+  const stateOf = (r: Rival) => caseOf(r.fault.id)?.status.state ?? null
+  const groups = grouped(diagnosis.rivals, stateOf, nothing)
+  const explaining = new Set(
+    [...groups.explain, ...groups.mended, ...groups.workedOn].map((r) => r.fault.id),
+  )
   // What nobody noted anything of, and nobody settled on, is not to be mended first.
   const urgent = diagnosis.mendFirst.find(
     (u) => explaining.has(u.fault.id) && u.probability > 0.3 && u.downstream > 0.2,
@@ -263,7 +168,7 @@ export function Rivals({
       key={r.fault.id}
       rival={r}
       first={!nothing && r === groups.explain[0]}
-      status={caseOf(r.fault.id)?.status.state ?? null}
+      status={stateOf(r)}
       closed={!lesson.open}
       onSettle={() => onSettling(r.fault.id)}
       onComeBack={() => comeBack(r, caseOf(r.fault.id))}
@@ -272,24 +177,15 @@ export function Rivals({
   return (
     <Section
       title={nothing ? 'Common at this stage' : 'What may lie behind it'}
-      aside={
-        diagnosis.method === 'exact'
-          ? undefined
-          : `so many signs: up to three faults at once are weighed; at most ${percent(diagnosis.missedAtMost)} is left out`
-      }
+      aside={<Ways all={all} onAll={setAll} of={diagnosis.rivals.length} />}
     >
       <RivalGroups groups={groups} all={all} headed={!nothing} row={row} />
-      <div className="flex flex-wrap items-center gap-2">
-        <Button small look="bare" onClick={() => setAll(!all)}>
-          {all ? 'Show the likeliest' : `Show all ${diagnosis.rivals.length}`}
-        </Button>
-        <Link
-          className="min-h-9 px-2.5 py-1.5 text-sm underline underline-offset-4"
-          to={`/students/${view.id}/lessons/${lesson.id}/bench`}
-        >
-          Side by side on the bench
-        </Link>
-      </div>
+      {diagnosis.method !== 'exact' && (
+        <p className="text-kiln mt-1 text-sm">
+          So many signs: up to three faults at once are weighed; at most{' '}
+          {percent(diagnosis.missedAtMost)} is left out.
+        </p>
+      )}
       {!nothing && urgent && (
         <p className="mt-1 text-sm">
           <span className="font-medium">Mend first:</span> {urgent.fault.name}. It can bring:{' '}

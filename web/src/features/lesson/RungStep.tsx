@@ -10,6 +10,7 @@ import { useActs } from '../../data/useActs'
 import { Button } from '../../ui/Button'
 import { Why } from '../../ui/Why'
 import { ADVICE_WORDS, percent, WAY_WORDS } from '../../wording/words'
+import { skipPlace } from './deskPlaces'
 import { PlayIn } from './PlayIn'
 import { WithReason } from '../../parts/WithReason'
 import { RemedyButton } from './RemedyButton'
@@ -118,6 +119,7 @@ export function RungStep({ state }: { readonly state: CaseState }) {
       <div className="mt-1.5 flex flex-wrap items-center gap-x-4 gap-y-2">
         {(rung.notes ?? rung.own) && <PlayIn state={state} rung={rung} />}
         <Tally
+          of={`rung ${rung.name}`}
           keptAs={`rung-${lesson.id}-${state.id}-${rung.id}`}
           asked={triesAsked(rung.pass)}
           keep="Keep"
@@ -140,6 +142,7 @@ export function RungStep({ state }: { readonly state: CaseState }) {
         {ladder.tries.length === 0 && ladder.at < ladder.rungs.length - 1 && (
           <WithReason
             keptAs={`skip-${lesson.id}-${state.id}-${rung.id}`}
+            id={skipPlace(state.id)}
             label="Skip this rung"
             ask="Why need it not be tried?"
             done="Skipped"

@@ -19,7 +19,7 @@ export function SettingBar({
   onChange: (setting: Setting) => void
 }) {
   return (
-    <div className="flex flex-wrap items-center justify-between gap-x-3 gap-y-2 text-sm">
+    <div className="text-ink flex flex-wrap items-center gap-x-3 gap-y-2 text-sm">
       <Choice
         dense
         label="What they play now"

@@ -23,7 +23,7 @@ export function SignTiles({ onNote }: Props) {
   if (!open) {
     return (
       <Button small look="bare" onClick={() => setOpen(true)}>
-        Touch signs as tiles
+        Signs as tiles
       </Button>
     )
   }

@@ -76,10 +76,10 @@ function NotedList({
     return <p className="text-kiln mt-2">Nothing noted yet in this lesson.</p>
   }
   return (
-    <ul className="mt-2" aria-label="Signs noted">
+    <ul className="-mt-2" aria-label="Signs noted">
       {setup && <SetupNoted setup={setup} />}
       {signs.map((s) => (
-        <li key={s.act} className="border-line flex items-center gap-2.5 border-b py-0.5">
+        <li key={s.act} className="border-line flex items-center gap-2.5 border-b">
           <StrandMark strand={s.strand} title={STRAND_WORDS[s.strand]} />
           <span className={s.strength === 'absent' ? 'line-through decoration-1' : ''}>
             {s.text}
@@ -91,7 +91,7 @@ function NotedList({
           {s.heard && <HeardIn sign={s} />}
           <button
             type="button"
-            className="ml-auto grid size-9 place-items-center"
+            className="ml-auto grid size-11 place-items-center"
             aria-label={`Take back: ${s.text}`}
             onClick={() => onTakeBack(s)}
           >
@@ -117,7 +117,7 @@ export function NoteLine({ setting, commands }: Props) {
   const noteWords = (words: string) =>
     act([{ kind: 'word-noted', lesson: lesson.id, words, ...setting }], 'Noted in your own words')
   return (
-    <div id={SIGNS_PLACE} className="mt-3 scroll-mt-16">
+    <div id={SIGNS_PLACE}>
       <CommandLine commands={commands} onNote={note} onNoteWords={noteWords} />
     </div>
   )
@@ -146,17 +146,18 @@ export function Signs({ setting }: { setting: Setting }) {
   const takeBack = (s: NotedSign) => act([{ kind: 'undone', act: s.act }], `Taken back: ${s.text}`)
   return (
     <Section
-      title="Listen and note"
-      aside={lesson.open && 'letters, then 2 1 ? 0; a point for the rest'}
+      title="Noted"
+      aside={
+        // Side by side while they are only offered; whole once opened.
+        <div className="text-ink -mx-2.5 -my-3 flex flex-wrap has-[form,ul]:my-0 [&>:has(form,ul)]:w-full [&>:has(form,ul)]:px-2.5">
+          {lesson.open && <SignTiles onNote={note} />}
+          <Compare />
+          <KeepTake />
+        </div>
+      }
     >
       <NotedList signs={lesson.signs} onTakeBack={takeBack} />
       <OwnWordsNoted />
-      {/* Side by side while they are only offered; whole once opened. */}
-      <div className="-mx-2.5 flex flex-wrap [&>:has(form,ul)]:w-full [&>:has(form,ul)]:px-2.5">
-        {lesson.open && <SignTiles onNote={note} />}
-        <Compare />
-        <KeepTake />
-      </div>
     </Section>
   )
 }

@@ -3,6 +3,8 @@ import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 
 interface Props {
+  /** Whose tries they are, for the names of the buttons. */
+  readonly of: string
   /** What is counted, for a count that a reload breaks off. */
   readonly keptAs: string
   readonly asked: number
@@ -14,7 +16,7 @@ interface Props {
 const CLEAN = '+'
 const SLIPPED = '-'
 
-export function Tally({ keptAs, asked, keep, onKeep }: Props) {
+export function Tally({ of, keptAs, asked, keep, onKeep }: Props) {
   const [counted, setCounted] = useKept(`tally-${keptAs}`)
   const marks = Array.from({ length: counted.length }, (_, i) => counted.charAt(i) === CLEAN)
   const oneLess = () => setCounted(counted.slice(0, -1))
@@ -27,10 +29,20 @@ export function Tally({ keptAs, asked, keep, onKeep }: Props) {
         if (event.key === 'Backspace') oneLess()
       }}
     >
-      <Button small onClick={() => setCounted(counted + CLEAN)}>
+      <Button
+        small
+        aria-label={`Clean: ${of}`}
+        onClick={() => setCounted(counted + CLEAN)}
+        className="border-ink"
+      >
         Clean
       </Button>
-      <Button small onClick={() => setCounted(counted + SLIPPED)}>
+      <Button
+        small
+        aria-label={`Slipped: ${of}`}
+        onClick={() => setCounted(counted + SLIPPED)}
+        className="border-dashed border-kiln"
+      >
         Slipped
       </Button>
       <span
@@ -54,7 +66,12 @@ export function Tally({ keptAs, asked, keep, onKeep }: Props) {
         ))}
       </span>
       {marks.length === 0 && (
-        <Button small look="bare" onClick={() => onKeep(asked, asked)}>
+        <Button
+          small
+          look="bare"
+          aria-label={`All ${asked} clean: ${of}`}
+          onClick={() => onKeep(asked, asked)}
+        >
           All {asked} clean
         </Button>
       )}

@@ -6,7 +6,8 @@ import { EMPTY_CARD, playRecord } from '@vein-mend/core/record'
 import type { Act, ActBody, ActRequest } from '@vein-mend/core/record'
 import { describe, expect, test } from 'vitest'
 import { COMMANDS_ONLY, commandsFor } from './commands'
-import type { DeskActions } from './deskTypes'
+import { nextOf } from './commandsNext'
+import type { Desk, DeskActions } from './deskTypes'
 
 const FIRST = 'lesson-1' as LessonId
 const NOW = 'lesson-2' as LessonId
@@ -110,17 +111,19 @@ function desk(...more: readonly ActBody[]) {
     bench: () => opened.push('bench'),
     focusAim: () => opened.push('aim'),
     next: () => opened.push('next'),
+    skip: (state) => opened.push(`skip ${state}`),
   }
-  const offered = (query: string) =>
-    commandsFor(query, {
-      view: { record, knowledge: { setup: [], playing: [], faults: [] } } as never,
-      lesson: record.lessons.at(-1)!,
-      diagnosis,
-      setting: { condition: 'piece-tempo', prompted: false },
-      act: (requests) => void done.push(...requests),
-      actions,
-    })
-  return { offered, ids: (query: string) => offered(query).map((c) => c.id), done, opened }
+  const whole: Desk = {
+    view: { record, knowledge: { setup: [], playing: [], faults: [] } } as never,
+    lesson: record.lessons.at(-1)!,
+    diagnosis,
+    setting: { condition: 'piece-tempo', prompted: false },
+    act: (requests) => void done.push(...requests),
+    actions,
+  }
+  const offered = (query: string) => commandsFor(query, whole)
+  const ids = (query: string) => offered(query).map((c) => c.id)
+  return { whole, offered, ids, done, opened }
 }
 
 describe('a tally', () => {
@@ -164,6 +167,7 @@ describe('words', () => {
       `recall-hint-${AIR}`,
       `recall-not-${AIR}`,
       `stay-${AIR}`,
+      `skip-${AIR}`,
       'next',
       'aim',
       'bench',
@@ -253,6 +257,35 @@ describe('what the lesson comes to next', () => {
     expect(first(recalled)).toBe(`look-${AIR}-5-5`)
     expect(first(recalled, looked)).toMatch(new RegExp(`^rung-${AIR}-`))
     expect(first(recalled, looked, tried(5, 5))).toBe(`up-${AIR}`)
+  })
+
+  test('one way up for each rung that was tried; then what is left, then the close, and never a rung nobody tried', () => {
+    const up: ActBody = { kind: 'rung-decided', lesson: NOW, case: AIR, decision: 'up', reason: '' }
+    const said: ActBody = { kind: 'strength-named', lesson: NOW, words: 'Steady pulse' }
+    const lesson = [recalled, looked, tried(5, 5), up]
+    const next = (...more: readonly ActBody[]) => {
+      const { step, commands } = nextOf(desk(...more).whole)
+      return [step?.kind, commands[0]?.id]
+    }
+    expect(first(...lesson)).toBe('next')
+    expect(next(...lesson)).toEqual(['what-works', 'next'])
+    expect(next(...lesson, said)).toEqual(['diagnose', 'next'])
+    expect(next(...lesson, said, SIGN)).toEqual(['close', 'close'])
+    expect(desk(...lesson).ids(COMMANDS_ONLY)).not.toContain(`up-${AIR}`)
+  })
+
+  test('the step that is marked on the way is the one that the line does', () => {
+    const next = (...more: readonly ActBody[]) => nextOf(desk(...more).whole).step?.kind
+    expect(next()).toBe('recall')
+    expect(next(recalled)).toBe('look')
+    expect(next(recalled, looked)).toBe('rung')
+  })
+
+  test('to skip a rung is a word away, and asks why beside it', () => {
+    const { offered, opened, done } = desk()
+    offered('skip')[0]!.run()
+    expect(opened).toEqual([`skip ${AIR}`])
+    expect(done).toEqual([])
   })
 
   test('staying needs no word, and nothing stands twice in the list', () => {

@@ -3,7 +3,9 @@ import type { Check } from '@vein-mend/core/packs'
 import { activeProjects, hasSigns } from '@vein-mend/core/record'
 import type { CaseState } from '@vein-mend/core/record'
 import {
+  closeCommand,
   decisionCommand,
+  goCommand,
   looksOf,
   lookCommand,
   nextCommands,
@@ -58,10 +60,22 @@ function decisionsOpen({ ladder }: CaseState): readonly ('up' | 'stay' | 'back')
   return [...(up ? (['up'] as const) : []), 'stay', ...(ladder.at > 0 ? (['back'] as const) : [])]
 }
 
+/** A rung nobody has tried is skipped with a reason, which is asked for beside it. */
+function skipping(state: CaseState, { actions }: Desk): readonly Command[] {
+  const { ladder } = state
+  const rung = ladder?.rungs[ladder.at]
+  const untried =
+    ladder !== null && ladder.tries.length === 0 && ladder.at < ladder.rungs.length - 1
+  if (!rung || !untried) return []
+  const words = `Skip the rung “${rung.name}”: ${state.name}`
+  return [{ id: `skip-${state.id}`, words, run: () => actions.skip(state.id) }]
+}
+
 function forProject(state: CaseState, desk: Desk): readonly Command[] {
   return [
     ...recallCommands(state, desk),
     ...decisionsOpen(state).map((d) => decisionCommand(state, d, desk)),
+    ...skipping(state, desk),
   ]
 }
 
@@ -81,11 +95,11 @@ function tally(query: string, desk: Desk): readonly Command[] {
 
 function places({ actions }: Desk): Command[] {
   return [
-    { id: 'next', words: 'Next step of the lesson', run: actions.next },
+    goCommand(actions),
     { id: 'aim', words: 'One aim today', run: actions.focusAim },
     { id: 'bench', words: 'Bench: what may lie behind it, side by side', run: actions.bench },
     { id: 'sheet', words: 'Sheet', run: actions.sheet },
-    { id: 'close', words: 'Close the lesson', run: actions.close },
+    closeCommand(actions),
   ]
 }
 

@@ -1,7 +1,7 @@
 /** What the next step of the lesson is done with: offered first after a lone point, so that two keys do it. */
 import { activeProjects, restsForPain } from '@vein-mend/core/record'
 import { agenda, brief } from '@vein-mend/core/standing'
-import type { AgendaStep } from '@vein-mend/core/standing'
+import type { AgendaKind, AgendaStep } from '@vein-mend/core/standing'
 import type { CaseState } from '@vein-mend/core/record'
 import { adviseRung, triesAsked } from '@vein-mend/core/remedy'
 import type { Tries } from '@vein-mend/core/remedy'
@@ -148,13 +148,42 @@ function adviceCommands(desk: Desk): readonly Command[] {
   })
 }
 
+/** What nobody waits for before the close. */
+const LEFT_AT_THE_END: readonly AgendaKind[] = ['set-up', 'music', 'close']
+
+/** The step of the lesson that is next, and what it is done with. */
+interface Next {
+  readonly step: AgendaStep | null
+  readonly commands: readonly Command[]
+}
+
+/**
+ * The first step that is not done and can be done from the line; else what is left to be noted, else the close. What is
+ * marked on the way through the lesson is the same step.
+ */
+export function nextOf(desk: Desk): Next {
+  const { view, lesson, actions } = desk
+  const open = agenda(view.record, lesson.id, view.knowledge).filter((step) => !step.done)
+  for (const step of open) {
+    const commands = stepCommands(step, desk)
+    if (commands.length > 0) return { step, commands }
+  }
+  const left = open.find(({ kind }) => !LEFT_AT_THE_END.includes(kind))
+  if (left) return { step: left, commands: [goCommand(actions)] }
+  return { step: open.at(-1) ?? null, commands: [closeCommand(actions)] }
+}
+
+/** To where the next step is done. */
+export function goCommand({ next }: Pick<Desk['actions'], 'next'>): Command {
+  return { id: 'next', words: 'Next step of the lesson', run: next }
+}
+
+/** The end of the lesson. */
+export function closeCommand({ close }: Pick<Desk['actions'], 'close'>): Command {
+  return { id: 'close', words: 'Close the lesson', run: close }
+}
+
 /** What comes next in the lesson, as commands. */
 export function nextCommands(desk: Desk): readonly Command[] {
-  const { view, lesson } = desk
-  // A step that is done elsewhere on the desk is not waited for.
-  const next = agenda(view.record, lesson.id, view.knowledge)
-    .filter((step) => !step.done)
-    .map((step) => stepCommands(step, desk))
-    .find((commands) => commands.length > 0)
-  return [...adviceCommands(desk), ...(next ?? [])]
+  return [...adviceCommands(desk), ...nextOf(desk).commands]
 }

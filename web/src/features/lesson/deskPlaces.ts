@@ -35,6 +35,20 @@ export function placeOf({ kind, about }: AgendaStep): string | null {
   }
 }
 
+/** What asks why a rung is skipped. */
+export function skipPlace(id: CaseId): string {
+  return `desk-skip-${id}`
+}
+
+/** Opens the fold of the rung, and the question why it need not be tried. */
+export function goToSkip(id: CaseId): void {
+  const project = document.getElementById(projectPlace(id))
+  const isThere = () => document.getElementById(skipPlace(id))
+  if (!isThere()) project?.querySelector<HTMLElement>('button[aria-expanded="false"]')?.click()
+  // The fold has to open first.
+  requestAnimationFrame(() => isThere()?.click())
+}
+
 const CAN_BE_USED = 'input:not([disabled]), button:not([disabled])'
 
 /** Opens the place where it is shut, brings it into sight, and puts the keys there. */

@@ -1,5 +1,6 @@
 /** A command of the lesson's line, and the desk as commands see it. */
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
+import type { CaseId } from '@vein-mend/core/kit'
 import type { ActRequest, LessonState } from '@vein-mend/core/record'
 import type { StudentView } from '../../data/useStudent'
 import type { Setting } from './setting'
@@ -19,6 +20,8 @@ export interface DeskActions {
   readonly focusAim: () => void
   /** To where the next step of the lesson is done. */
   readonly next: () => void
+  /** To where a rung is skipped, and why is asked. */
+  readonly skip: (state: CaseId) => void
 }
 
 type Do = (requests: readonly ActRequest[], said?: string) => void
