@@ -373,7 +373,7 @@ test.describe('by touch on a tablet', () => {
     })
     await expect(choose.getByText('Two are running. To make room:')).toBeVisible()
     await choose
-      .getByRole('button', { name: /^Replace / })
+      .getByRole('button', { name: /Rest “/ })
       .first()
       .tap()
     await page.getByLabel('Why?').fill('The bell comes first before the fair')

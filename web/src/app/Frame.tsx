@@ -1,5 +1,5 @@
 /** The frame round every screen: name, ways about, theme, and whether the server is there. */
-import { Moon, Sun } from 'lucide-react'
+import { Check, Hourglass, Moon, Sun } from 'lucide-react'
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, ScrollRestoration, useMatch } from 'react-router'
 import { keepText, keptText } from '../data/keep'
@@ -8,6 +8,7 @@ import { SeamMark } from '../ui/SeamMark'
 import { KeyMap } from './KeyMap'
 import { MailBar } from './MailBar'
 import { Notices } from './Notices'
+import { useScreenTold } from './useScreenTold'
 
 /** It plays the record, which the first page does not need. */
 const StudentStops = lazy(() => import('../parts/StudentStops'))
@@ -23,6 +24,8 @@ function Stops() {
   )
 }
 
+/** What changes from screen to screen. */
+const CONTENT = 'content'
 const THEME_KEY = 'vein-mend-theme'
 
 function useTheme() {
@@ -51,28 +54,32 @@ function SentWord() {
   const { known, acts } = useMailState()
   if (!known) return null
   return (
-    <span className="text-kiln text-sm" data-waiting={acts}>
-      {acts === 0 ? 'all kept' : `keeping ${acts}`}
+    <span className="text-kiln flex items-center text-sm" data-waiting={acts}>
+      <span className="max-sm:sr-only">{acts === 0 ? 'all kept' : `keeping ${acts}`}</span>
+      <span className="sm:hidden" aria-hidden>
+        {acts === 0 ? <Check size={18} /> : <Hourglass size={18} />}
+      </span>
     </span>
   )
 }
 
 export function Frame() {
   const { theme, flip } = useTheme()
+  useScreenTold(CONTENT)
   return (
     <>
       <a
-        href="#content"
+        href={`#${CONTENT}`}
         className="bg-ink text-slip sr-only focus:not-sr-only focus:absolute focus:z-50 focus:p-3"
       >
         To the content
       </a>
-      <header className="no-print border-line flex items-center gap-5 border-b px-5">
+      <header className="no-print border-line flex items-center gap-5 border-b px-5 max-sm:gap-2 max-sm:px-3">
         <NavLink to="/" className="flex items-center gap-2.5 py-2 font-serif text-lg font-semibold">
           <SeamMark />
-          Vein Mend
+          <span className="max-sm:sr-only">Vein Mend</span>
         </NavLink>
-        <nav aria-label="Main" className="flex gap-3">
+        <nav aria-label="Main" className="flex gap-3 max-sm:gap-0">
           <NavLink to="/" end className={linkClass}>
             Today
           </NavLink>
@@ -86,7 +93,7 @@ export function Frame() {
         <span className="ml-auto">
           <SentWord />
         </span>
-        <span className="-mr-4 -ml-3">
+        <span className="-mr-4 -ml-3 max-sm:m-0">
           <KeyMap />
         </span>
         <button
@@ -99,7 +106,7 @@ export function Frame() {
         </button>
       </header>
       <MailBar />
-      <main id="content" tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-24 outline-none">
+      <main id={CONTENT} tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-24 outline-none">
         <Stops />
         <Outlet />
       </main>

@@ -2,7 +2,7 @@
 import type { ButtonHTMLAttributes } from 'react'
 
 const LOOKS = {
-  main: 'bg-ink text-slip border-ink hover:opacity-90',
+  main: 'bg-ink text-slip border-ink enabled:hover:opacity-90 disabled:bg-transparent disabled:text-kiln disabled:border-kiln',
   plain: 'bg-glaze border-line hover:border-ink',
   bare: 'border-transparent underline decoration-1 underline-offset-4 hover:decoration-2',
 } as const
@@ -17,7 +17,7 @@ export function Button({ look = 'plain', small = false, className = '', ...rest 
   return (
     <button
       type="button"
-      className={`inline-flex items-center justify-center gap-2 rounded-md border font-medium disabled:opacity-45 ${size} ${LOOKS[look]} ${className}`}
+      className={`inline-flex items-center justify-center gap-2 rounded-md border font-medium ${look === 'main' ? '' : 'disabled:opacity-45'} ${size} ${LOOKS[look]} ${className}`}
       {...rest}
     />
   )

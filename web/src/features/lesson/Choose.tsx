@@ -46,7 +46,11 @@ function RestButton({ state, label }: { readonly state: CaseState; readonly labe
   const [reason, setReason] = useKept(`rest-${lesson.id}-${state.id}`)
   return (
     <>
-      <Button small onClick={() => setOpen(true)} aria-label={`${label}: ${state.name}`}>
+      <Button
+        small
+        onClick={() => setOpen(true)}
+        aria-label={label.includes(state.name) ? label : `${label}: ${state.name}`}
+      >
         {label}
       </Button>
       <SidePanel
@@ -149,7 +153,7 @@ export function Choose() {
         <div className="mb-1 flex flex-wrap items-center gap-2">
           <span>Two are running. To make room:</span>
           {running.map((c) => (
-            <RestButton key={c.id} state={c} label={`Replace ${c.name.toLowerCase()}`} />
+            <RestButton key={c.id} state={c} label={`Rest “${c.name}”`} />
           ))}
         </div>
       )}

@@ -198,11 +198,11 @@ export function CloseLesson({ open, onOpenChange }: Props) {
   if (!lesson.open) return <Closed />
   return (
     <div className="ml-auto flex gap-2">
-      <Link className={buttonClass()} to={`/students/${view.id}/sheet`}>
+      <Link className={`${buttonClass()} max-md:px-3`} to={`/students/${view.id}/sheet`}>
         Sheet
       </Link>
-      <Button id={CLOSE_PLACE} onClick={() => onOpenChange(true)}>
-        Close the lesson
+      <Button id={CLOSE_PLACE} onClick={() => onOpenChange(true)} className="max-md:px-3">
+        Close<span className="max-md:sr-only"> the lesson</span>
       </Button>
       <SidePanel
         open={open}

@@ -38,7 +38,7 @@ function Heading() {
   const lesson = useLesson()
   const view = useView()
   return (
-    <h1 className="text-2xl leading-tight">
+    <h1 className="text-2xl leading-tight max-md:min-w-0 max-md:flex-1 max-md:text-lg">
       <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
         {view.record.card.name}
       </Link>

@@ -113,8 +113,11 @@ export function LessonPath({ next }: { readonly next: AgendaStep | null }) {
   if (!lesson.open) return null
   const total = view.record.card.lessonMinutes
   return (
-    <div className="flex flex-wrap items-start gap-x-5">
-      <ol className="flex flex-wrap gap-x-5" aria-label="The lesson, step by step">
+    <div className="flex items-start gap-x-5 max-md:mb-2">
+      <ol
+        className="flex gap-x-5 max-md:overflow-x-auto max-md:whitespace-nowrap md:flex-wrap"
+        aria-label="The lesson, step by step"
+      >
         {stretchesOf(steps).map((stretch) => (
           <PathStretch
             key={stretch.name}
@@ -124,7 +127,7 @@ export function LessonPath({ next }: { readonly next: AgendaStep | null }) {
           />
         ))}
       </ol>
-      <p className="text-kiln ml-auto pt-3 text-sm tabular-nums">
+      <p className="text-kiln ml-auto shrink-0 pt-3 text-sm tabular-nums">
         {Math.floor(elapsed)} of {total} min
       </p>
     </div>

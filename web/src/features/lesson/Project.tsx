@@ -110,8 +110,8 @@ export function Project({ state, setting }: Props) {
       aria-label={state.name}
     >
       <div className="flex flex-wrap items-baseline gap-x-2.5">
-        <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
-        <h3 className="text-lg">
+        <h3 className="flex items-baseline gap-x-2.5 text-lg">
+          <StrandMark strand={state.strand} title={STRAND_WORDS[state.strand]} />
           <Link
             to={`/students/${view.id}/faults/${state.id}`}
             className="underline-offset-4 hover:underline"

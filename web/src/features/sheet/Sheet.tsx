@@ -26,7 +26,7 @@ function WeekTable({ sheet }: { readonly sheet: SheetResponse }) {
     sheet.entries.reduce((sum, e) => sum + (e.minutes[d] ?? 0), 0),
   )
   return (
-    <table className="mt-4 w-full table-fixed text-sm">
+    <table className="mt-4 w-full table-fixed text-sm max-sm:hidden print:table">
       <thead>
         <tr className="border-ink border-b">
           <th scope="col" className="w-[28%] text-left font-normal">
@@ -70,6 +70,40 @@ function WeekTable({ sheet }: { readonly sheet: SheetResponse }) {
   )
 }
 
+/** The same on a screen that is narrower than a week: day by day. */
+function WeekDays({ sheet }: { readonly sheet: SheetResponse }) {
+  return (
+    <ul className="mt-4 sm:hidden print:hidden">
+      {WEEKDAY_WORDS.map((day, d) => {
+        const asked = sheet.entries.flatMap((entry, i) => {
+          const minutes = entry.minutes[d] ?? null
+          return minutes === null ? [] : [{ ...entry, number: i + 1, asked: minutes }]
+        })
+        const sum = asked.reduce((total, entry) => total + entry.asked, 0)
+        return (
+          <li key={day} className="border-line border-b py-1.5">
+            <p className="flex font-semibold">
+              {day}
+              <span className="text-kiln ml-auto font-normal">
+                {sum === 0 ? 'free' : `${sum} min`}
+              </span>
+            </p>
+            {asked.map((entry) => (
+              <p key={entry.item} className="flex items-baseline gap-2">
+                <span className="border-ink inline-block size-4 shrink-0 border" aria-hidden />
+                <span>
+                  {entry.number}. {entry.name}
+                </span>
+                <span className="text-kiln ml-auto whitespace-nowrap">{entry.asked} min</span>
+              </p>
+            ))}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
 function Entry({ entry, number }: { readonly entry: SheetEntry; readonly number: number }) {
   const { name, instruction, aim, lines, cue, svg } = entry
   if (instruction === null) return null
@@ -108,7 +142,7 @@ function Paper({ sheet }: { readonly sheet: SheetResponse }) {
   const { entries, stops, told } = sheet
   const { name } = useView().knowledge
   return (
-    <article className="bg-glaze border-line mt-4 border px-8 py-7 print:border-0 print:p-0">
+    <article className="bg-glaze border-line mt-4 border px-8 py-7 max-sm:px-4 max-sm:py-4 print:border-0 print:p-0">
       <h1 className="text-3xl">Practice for {sheet.name}</h1>
       <p className="text-kiln">
         {name}, from {longDay(sheet.from)} until the next sheet
@@ -130,6 +164,7 @@ function Paper({ sheet }: { readonly sheet: SheetResponse }) {
       ) : (
         <>
           <WeekTable sheet={sheet} />
+          <WeekDays sheet={sheet} />
           <p className="mt-4">
             <span className="font-medium">Before you play:</span> {told.before.join(' ')}
           </p>

@@ -68,7 +68,7 @@ interface RowProps {
 function StudentRow({ student, instrument, day, isNow }: RowProps) {
   const stage = STAGE_WORDS[student.stage].toLowerCase()
   return (
-    <li className="border-line grid grid-cols-[minmax(0,11rem)_minmax(0,1fr)_auto] items-start gap-x-4 border-b py-2">
+    <li className="border-line grid items-start gap-x-4 border-b py-2 sm:grid-cols-[minmax(0,11rem)_minmax(0,1fr)_auto]">
       <div className="min-w-0">
         <Link
           to={`/students/${student.id}`}

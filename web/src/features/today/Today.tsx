@@ -10,6 +10,7 @@ import { longDay } from '../../wording/dates'
 import { plural } from '../../wording/words'
 import { ComingDay } from './ComingDay'
 import { daysOf } from './days'
+import type { ComingOn } from './days'
 import { EmptyStudio } from './EmptyStudio'
 import { NotForgotten } from './NotForgotten'
 
@@ -34,17 +35,20 @@ function InTrouble({ students }: { students: StudentsResponse['inTrouble'] }) {
 function Coming({ today, students }: StudentsResponse) {
   const packs = usePacks()
   const nameOf = (id: string) => packs.data?.packs.find((p) => p.id === id)?.name ?? id
+  const days = daysOf(inOrderOfLessons(students))
+  const isNow = ({ day, open }: ComingOn) => open || (day !== null && day <= today)
+  const listOf = (list: readonly ComingOn[]) =>
+    list.map((coming) => (
+      <ComingDay key={coming.key} coming={coming} today={today} nameOf={nameOf} />
+    ))
+  // On a narrow screen who comes now is first, and what must not be forgotten before the days to come.
   return (
-    <div className="grid items-start gap-x-10 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)]">
-      <div>
-        {daysOf(inOrderOfLessons(students)).map((coming) => (
-          <ComingDay key={coming.key} coming={coming} today={today} nameOf={nameOf} />
-        ))}
-      </div>
-      {/* On a narrow screen what must not be forgotten comes before the weeks to come. */}
-      <div className="max-lg:order-first">
+    <div className="grid items-start gap-x-10 lg:grid-cols-[minmax(0,8fr)_minmax(0,5fr)] lg:grid-rows-[auto_1fr]">
+      <div>{listOf(days.filter(isNow))}</div>
+      <div className="lg:col-start-2 lg:row-span-2 lg:row-start-1">
         <NotForgotten students={students} today={today} />
       </div>
+      <div>{listOf(days.filter((d) => !isNow(d)))}</div>
     </div>
   )
 }

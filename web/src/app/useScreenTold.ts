@@ -1,0 +1,47 @@
+/** Each screen has a title of its own, and whoever comes to it by the keys begins at its heading. */
+import { useEffect, useRef } from 'react'
+import { useLocation } from 'react-router'
+
+const PRODUCT = 'Vein Mend'
+
+/** Puts the keys on the heading where they are nowhere: what has taken them itself keeps them. */
+function beginAt(heading: HTMLElement): void {
+  if (document.activeElement !== document.body && document.activeElement !== null) return
+  heading.tabIndex = -1
+  heading.focus({ preventScroll: true })
+}
+
+/** The words of a heading, its second line after a comma. */
+function wordsOf(heading: HTMLElement): string {
+  return heading.innerText
+    .split(/\s*\n\s*/u)
+    .join(', ')
+    .trim()
+}
+
+/** @param content the id of what changes from screen to screen */
+export function useScreenTold(content: string): void {
+  const { pathname } = useLocation()
+  const came = useRef<string | null>(null)
+  useEffect(() => {
+    const place = document.getElementById(content)
+    if (!place) return
+    // The first screen is where the browser begins anyway.
+    let begins = came.current !== null && came.current !== pathname
+    came.current = pathname
+    const told = () => {
+      const heading = place.querySelector('h1')
+      const words = heading ? wordsOf(heading) : ''
+      const title = words === '' ? PRODUCT : `${words} · ${PRODUCT}`
+      if (document.title !== title) document.title = title
+      if (heading && begins) {
+        begins = false
+        beginAt(heading)
+      }
+    }
+    told()
+    const watching = new MutationObserver(told)
+    watching.observe(place, { childList: true, subtree: true, characterData: true })
+    return () => watching.disconnect()
+  }, [content, pathname])
+}
