@@ -8,7 +8,10 @@ const FAULT = 'The hand in the bell closes the opening'
 async function tally(page: Page, group: number, clean: number): Promise<void> {
   const project = page.getByRole('article', { name: FAULT })
   for (let i = 0; i < clean; i++)
-    await project.getByRole('button', { name: 'Clean', exact: true }).nth(group).click()
+    await project
+      .getByRole('button', { name: /^Clean: / })
+      .nth(group)
+      .click()
   await project.getByRole('button', { name: /^Keep/ }).click()
 }
 

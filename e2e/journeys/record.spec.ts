@@ -63,9 +63,15 @@ async function mendedLongAgo(page: Page, studio: HostedStudio): Promise<string> 
 async function look(page: Page, clean: number, slipped: number): Promise<void> {
   const project = page.getByRole('article', { name: FAULT })
   for (let i = 0; i < clean; i++)
-    await project.getByRole('button', { name: 'Clean', exact: true }).first().click()
+    await project
+      .getByRole('button', { name: /^Clean: / })
+      .first()
+      .click()
   for (let i = 0; i < slipped; i++)
-    await project.getByRole('button', { name: 'Slipped', exact: true }).first().click()
+    await project
+      .getByRole('button', { name: /^Slipped: / })
+      .first()
+      .click()
   await project.getByRole('button', { name: /^Keep the look/ }).click()
 }
 

@@ -26,7 +26,10 @@ test('a remedy that does not help is exchanged for another, and the former one i
   studio,
 }) => {
   const project = await decided(page, studio.url)
-  await project.getByRole('button', { name: 'Slipped', exact: true }).nth(1).click()
+  await project
+    .getByRole('button', { name: /^Slipped: / })
+    .nth(1)
+    .click()
   await project.getByRole('button', { name: /^Keep 0 of 1/ }).click()
   await project.getByRole('button', { name: 'Other remedy' }).click()
   await page.getByLabel('Why another remedy?').fill('the hook is too far for this hand')

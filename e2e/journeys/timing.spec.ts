@@ -85,7 +85,7 @@ test('a rush is played in, measured, noted, and stands in the diagnosis as a rea
   const noted = page.getByRole('list', { name: 'Signs noted' })
   await expect(noted.getByRole('link', { name: /^measured, −\d+\s%/ })).toBeVisible()
 
-  const ranking = page.getByRole('list', { name: 'Faults on record' })
+  const ranking = page.getByText('On record already:')
   const before = await ranking.innerText()
 
   // Played well it speaks against; what was noted by the first take gives way to the second.

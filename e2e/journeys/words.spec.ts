@@ -24,7 +24,7 @@ test('what no sign says is noted in one’s own words, tied to a sign once, and 
 }) => {
   await hornLesson(page, studio.url, 'Wren Castell')
   const { line, words } = placesOf(page)
-  const found = page.getByRole('list', { name: 'Signs found' }).getByRole('listitem')
+  const found = page.getByRole('grid', { name: 'Signs found' }).getByRole('row')
   await line.fill('zigzag yoghurt')
   // Enter keeps what was typed; the signs that only look like it stand below.
   await expect(found.first()).toContainText('Note “zigzag yoghurt” in your own words')
@@ -75,7 +75,7 @@ test('words without a sign come again as they are begun, and can be taken back',
   await allSent(page)
   await hornLesson(page, studio.url, 'Odo Pike')
   await line.fill('zigz')
-  await expect(page.getByRole('list', { name: 'Signs found' })).toContainText(
+  await expect(page.getByRole('grid', { name: 'Signs found' })).toContainText(
     'Note “zigzag yoghurt” once more, in your own words',
   )
   await line.press('Enter')
@@ -88,7 +88,7 @@ test('what is not understood, praised or gone is kept as it is said, and no key 
 }) => {
   await hornLesson(page, studio.url, 'Wren Castell')
   const { line, words } = placesOf(page)
-  const found = page.getByRole('list', { name: 'Signs found' }).getByRole('listitem')
+  const found = page.getByRole('grid', { name: 'Signs found' }).getByRole('row')
   const signs = page.getByRole('list', { name: 'Signs noted' })
   await line.fill('sounds like a wet hoover')
   await expect(found.first()).toContainText('in your own words')
@@ -112,7 +112,7 @@ test('harm in one’s own words stops what is named, is asked about where it may
 }) => {
   await hornLesson(page, studio.url, 'Wren Castell')
   const { line, words } = placesOf(page)
-  const found = page.getByRole('list', { name: 'Signs found' }).getByRole('listitem')
+  const found = page.getByRole('grid', { name: 'Signs found' }).getByRole('row')
   const asks = page.getByText('Pain, or only tired?')
   await line.fill('arm a bit achy')
   await expect(asks).toBeVisible()

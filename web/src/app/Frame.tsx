@@ -8,6 +8,7 @@ import { SeamMark } from '../ui/SeamMark'
 import { KeyMap } from './KeyMap'
 import { MailBar } from './MailBar'
 import { Notices } from './Notices'
+import { useKeysStay } from './useKeysStay'
 import { useScreenTold } from './useScreenTold'
 
 /** It plays the record, which the first page does not need. */
@@ -66,6 +67,7 @@ function SentWord() {
 export function Frame() {
   const { theme, flip } = useTheme()
   useScreenTold(CONTENT)
+  useKeysStay(CONTENT)
   return (
     <>
       <a

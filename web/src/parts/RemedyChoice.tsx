@@ -16,6 +16,8 @@ interface Props {
   readonly fault: Fault
   /** The remedy that is running now and may be exchanged for another. */
   readonly running?: string | null
+  /** Room is made for it, though two projects run. */
+  readonly makesRoom?: boolean
   readonly value: string | null
   readonly onChange: (remedy: string | null) => void
 }
@@ -83,9 +85,13 @@ function plansFor(view: StudentView, fault: Fault, others = false) {
   })
 }
 
-/** The remedy offered first: null when there is none for this student, or two projects run already. */
+/** Whether another project may run. */
+export function hasRoom({ record }: StudentView): boolean {
+  return activeProjects(record).length < PROJECTS_MOST
+}
+
+/** The remedy offered first: null when there is none for this student. */
 export function firstRemedy(view: StudentView, fault: Fault): string | null {
-  if (activeProjects(view.record).length >= PROJECTS_MOST) return null
   return plansFor(view, fault).find((p) => p.plan.ok)?.remedy.id ?? null
 }
 
@@ -101,9 +107,9 @@ function GatesFailed({ fault }: { fault: Fault }) {
   ))
 }
 
-export function RemedyChoice({ fault, running = null, value, onChange }: Props) {
+export function RemedyChoice({ fault, running = null, makesRoom = false, value, onChange }: Props) {
   const view = useView()
-  const full = running === null && activeProjects(view.record).length >= PROJECTS_MOST
+  const full = running === null && !makesRoom && !hasRoom(view)
   const plans = plansFor(view, fault, running !== null)
   return (
     <Radios label="Remedy" value={value} onChange={onChange}>

@@ -2,16 +2,18 @@
 import { useView, useLesson } from '../data/studentContext'
 import type { Rival } from '@vein-mend/core/diagnosis'
 import type { Fault } from '@vein-mend/core/packs'
-import type { ActRequest } from '@vein-mend/core/record'
+import { activeProjects } from '@vein-mend/core/record'
+import type { ActRequest, CaseState } from '@vein-mend/core/record'
 import { useState } from 'react'
 import { freshCase } from '../data/freshId'
 import { useActs } from '../data/useActs'
 import { useKept } from '../data/useKept'
 import { Button } from '../ui/Button'
 import { Field } from '../ui/Field'
+import { Radio, Radios } from '../ui/Radios'
 import { SidePanel } from '../ui/SidePanel'
 import { percent } from '../wording/words'
-import { firstRemedy, RemedyChoice } from './RemedyChoice'
+import { firstRemedy, hasRoom, RemedyChoice } from './RemedyChoice'
 import { USUAL_WEEKS, WeeksChoice } from './WeeksChoice'
 
 interface Props {
@@ -31,6 +33,11 @@ function useSettling({ rival, first, onDone }: Props) {
   const act = useActs(view.id)
   const { fault } = rival
   const [reason, setReason] = useKept(`overrule-${lesson.id}-${fault.id}`)
+  const running = activeProjects(view.record)
+  const full = !hasRoom(view)
+  // Which of those that run gives way; null where it is only noted.
+  const [rests, setRests] = useState<CaseState | null>(null)
+  const starts = !full || rests !== null
   const [remedy, setRemedy] = useState(() => firstRemedy(view, fault))
   const [cue, setCue] = useKept(`cue-${lesson.id}-${fault.id}`)
   const [weeks, setWeeks] = useState(USUAL_WEEKS)
@@ -49,7 +56,9 @@ function useSettling({ rival, first, onDone }: Props) {
         ...(first ? {} : { overruled: reason.trim() }),
       },
     ]
-    if (withRemedy && remedy !== null) {
+    if (withRemedy && starts && remedy !== null) {
+      const reason = `makes room: ${fault.name}`
+      if (rests) acts.push({ kind: 'case-rested', lesson: lesson.id, case: rests.id, reason })
       acts.push({ kind: 'remedy-started', lesson: lesson.id, case: id, remedy, weeks })
     }
     // What was agreed is kept, whether or not the ladder begins now.
@@ -61,9 +70,12 @@ function useSettling({ rival, first, onDone }: Props) {
     onDone()
   }
   return {
+    running: full ? running : [],
+    rests,
+    setRests,
     reason,
     setReason,
-    remedy,
+    remedy: starts ? remedy : null,
     setRemedy,
     cue,
     setCue,
@@ -72,6 +84,35 @@ function useSettling({ rival, first, onDone }: Props) {
     settle,
     missing: asked && missing,
   }
+}
+
+/** Two are running already: it is only noted, or one of them gives way. */
+function Room({ running, rests, onRests }: RoomProps) {
+  if (running.length === 0) return null
+  return (
+    <Radios
+      label="Two are being mended already"
+      value={rests?.id ?? NOTE_ONLY}
+      onChange={(id) => onRests(running.find((c) => c.id === id) ?? null)}
+    >
+      <h3 className="mb-1 font-sans font-medium">Two are being mended already</h3>
+      <Radio value={NOTE_ONLY}>Only note it; it is mended when one of them is done</Radio>
+      {running.map((c) => (
+        <Radio key={c.id} value={c.id}>
+          Let “{c.name}” rest and begin with this
+        </Radio>
+      ))}
+    </Radios>
+  )
+}
+
+const NOTE_ONLY = 'note'
+
+interface RoomProps {
+  /** Empty where there is room. */
+  readonly running: readonly CaseState[]
+  readonly rests: CaseState | null
+  readonly onRests: (state: CaseState | null) => void
 }
 
 interface CueProps {
@@ -154,8 +195,13 @@ export function Settle(props: Props) {
           </>
         ) : (
           <>
-            <RemedyChoice fault={fault} value={s.remedy} onChange={s.setRemedy} />
-            <WeeksChoice weeks={s.weeks} onChange={s.setWeeks} />
+            <Room running={s.running} rests={s.rests} onRests={s.setRests} />
+            {(s.running.length === 0 || s.rests) && (
+              <>
+                <RemedyChoice makesRoom fault={fault} value={s.remedy} onChange={s.setRemedy} />
+                <WeeksChoice weeks={s.weeks} onChange={s.setWeeks} />
+              </>
+            )}
             <CueField fault={fault} cue={s.cue} onCue={s.setCue} autoFocus={first} />
             <div className="flex flex-wrap gap-3">
               {s.remedy === null ? (
@@ -165,7 +211,9 @@ export function Settle(props: Props) {
               ) : (
                 <>
                   <Button look="main" type="submit">
-                    Decide and start the ladder
+                    {s.rests
+                      ? `Rest “${s.rests.name}” and start the ladder`
+                      : 'Decide and start the ladder'}
                   </Button>
                   <Button look="bare" onClick={() => s.settle(false)}>
                     Only note it

@@ -3,7 +3,7 @@ import { ToggleGroup } from 'radix-ui'
 
 /** Chosen is a thick edge and a tick; a fill of ink is kept for what is done next. Neither moves what stands beside it. */
 const BUTTON =
-  "bg-glaze border-line data-[state=on]:border-ink data-[state=on]:shadow-[inset_0_0_0_1px_var(--ink)] relative min-h-11 rounded-md border data-[state=on]:after:absolute data-[state=on]:after:top-0 data-[state=on]:after:right-1 data-[state=on]:after:text-xs data-[state=on]:after:content-['✓']"
+  "bg-glaze border-line data-[state=on]:border-ink data-[state=on]:shadow-[inset_0_0_0_1px_var(--ink)] relative min-h-11 rounded-md border data-[state=on]:after:absolute data-[state=on]:after:top-0 data-[state=on]:after:right-1 data-[state=on]:after:text-xs data-[state=on]:after:content-['✓'_/_'']"
 
 /** The look of one of them in a dense row. */
 export const CHOICE_CLASS = `${BUTTON} px-2`

@@ -41,7 +41,7 @@ function Heading() {
     <h1 className="text-2xl leading-tight max-md:min-w-0 max-md:flex-1 max-md:text-lg">
       <Link className="underline-offset-4 hover:underline" to={`/students/${view.id}`}>
         {view.record.card.name}
-      </Link>
+      </Link>{' '}
       <span className="text-kiln block font-sans text-sm font-normal">
         {view.knowledge.name}, lesson of {shortDay(lesson.date)}
       </span>

@@ -43,8 +43,8 @@ function Suggestion({ finding, first, id, chosen, enters, number, onNote }: Sugg
       aria-label={sayRow(words, first, chosen, enters)}
       className={`flex flex-wrap items-center gap-x-3 gap-y-1 rounded px-2 py-0.5 ${chosen ? 'bg-slip outline-ink -outline-offset-2 outline-2' : ''}`}
     >
-      <StrandMark strand={finding.strand} title={STRAND_WORDS[finding.strand]} />
-      <span role="gridcell" className="min-w-48 flex-1">
+      <span role="gridcell" className="flex min-w-48 flex-1 items-baseline gap-x-2">
+        <StrandMark strand={finding.strand} title={STRAND_WORDS[finding.strand]} />
         {finding.text} <span className="text-kiln text-sm">{OBSERVED_WORDS[finding.observed]}</span>{' '}
         {number !== null && <kbd className="text-kiln font-sans text-sm">Alt {number}</kbd>}
       </span>

@@ -7,7 +7,7 @@ import { useKept } from '../../data/useKept'
 import { Button } from '../../ui/Button'
 import { Field } from '../../ui/Field'
 import { SidePanel } from '../../ui/SidePanel'
-import { firstRemedy, RemedyChoice } from '../../parts/RemedyChoice'
+import { firstRemedy, hasRoom, RemedyChoice } from '../../parts/RemedyChoice'
 import { USUAL_WEEKS, WeeksChoice } from '../../parts/WeeksChoice'
 
 interface Props {
@@ -24,7 +24,9 @@ export function RemedyButton({ state, label }: Props & { readonly label: string 
   const [open, setOpen] = useState(false)
   const [reason, setReason] = useKept(`remedy-${lesson.id}-${state.id}`)
   const [weeks, setWeeks] = useState(USUAL_WEEKS)
-  const [remedy, setRemedy] = useState(() => (fault && !running ? firstRemedy(view, fault) : null))
+  const [remedy, setRemedy] = useState(() =>
+    fault && !running && hasRoom(view) ? firstRemedy(view, fault) : null,
+  )
   if (!fault || !lesson.open) return null
   const start = () => {
     if (remedy === null) return

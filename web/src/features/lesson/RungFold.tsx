@@ -6,6 +6,7 @@ import { useKept } from '../../data/useKept'
 import { Fold } from '../../ui/Fold'
 import { CallMended } from './CallMended'
 import { RestButton } from './Choose'
+import { rungPlace } from './deskPlaces'
 import { CueLine } from './CueLine'
 import { InTheirWords } from './InTheirWords'
 import { RungStep } from './RungStep'
@@ -29,6 +30,7 @@ export function RungFold({ state, setting, rule }: Props) {
   const open = kept === '' ? due : kept === 'open'
   return (
     <Fold
+      id={rungPlace(state.id)}
       open={open}
       onOpenChange={(now) => keep(now ? 'open' : 'shut')}
       head={

@@ -35,6 +35,11 @@ export function placeOf({ kind, about }: AgendaStep): string | null {
   }
 }
 
+/** The fold of its rung. */
+export function rungPlace(id: CaseId): string {
+  return `desk-rung-${id}`
+}
+
 /** What asks why a rung is skipped. */
 export function skipPlace(id: CaseId): string {
   return `desk-skip-${id}`
@@ -42,9 +47,11 @@ export function skipPlace(id: CaseId): string {
 
 /** Opens the fold of the rung, and the question why it need not be tried. */
 export function goToSkip(id: CaseId): void {
-  const project = document.getElementById(projectPlace(id))
   const isThere = () => document.getElementById(skipPlace(id))
-  if (!isThere()) project?.querySelector<HTMLElement>('button[aria-expanded="false"]')?.click()
+  if (!isThere()) {
+    const fold = document.getElementById(rungPlace(id))
+    fold?.querySelector<HTMLElement>(':scope > button[aria-expanded="false"]')?.click()
+  }
   // The fold has to open first.
   requestAnimationFrame(() => isThere()?.click())
 }
