@@ -201,8 +201,14 @@ export function CloseLesson({ open, onOpenChange }: Props) {
       <Link className={`${buttonClass()} max-md:px-3`} to={`/students/${view.id}/sheet`}>
         Sheet
       </Link>
-      <Button id={CLOSE_PLACE} onClick={() => onOpenChange(true)} className="max-md:px-3">
-        Close<span className="max-md:sr-only"> the lesson</span>
+      <Button
+        id={CLOSE_PLACE}
+        aria-label="Close the lesson"
+        onClick={() => onOpenChange(true)}
+        className="max-md:px-3"
+      >
+        <span className="md:hidden">Close</span>
+        <span className="max-md:hidden">Close the lesson</span>
       </Button>
       <SidePanel
         open={open}

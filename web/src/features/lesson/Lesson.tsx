@@ -174,7 +174,7 @@ function Desk() {
             </div>
           </div>
         </div>
-        <div className="[contain:layout_style] [&>section:first-of-type]:mt-1 [&>section]:mt-3">
+        <div className="[contain:layout_style] [&>section]:mt-3 [&>section:first-child]:mt-1">
           <HurtsTold />
           <KnowFirst />
           <Signs setting={setting} />

@@ -27,7 +27,7 @@ export function DayMinutes({ day, minutes, onChange }: Props) {
         if (event.key === 'Enter') take()
         if (event.key === 'Escape') setTyped(null)
       }}
-      className="border-line bg-glaze text-ink min-h-11 w-12 rounded border px-1.5 text-base tabular-nums"
+      className="border-line bg-glaze text-ink min-h-11 w-12 rounded max-sm:w-full max-sm:px-0.5 max-sm:text-center border px-1.5 text-base tabular-nums"
     />
   )
 }

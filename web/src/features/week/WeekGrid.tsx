@@ -47,6 +47,9 @@ interface Props {
 const LAST_DAY = 6
 const DRAG_PIXELS = 6
 
+/** Letters of a day where there is no room for more. */
+const SHORT = 2
+
 const dayName = (day: number) => WEEKDAY_WORDS[day] ?? ''
 
 interface BlockProps extends Pick<Props, 'onChoose' | 'onMove'> {
@@ -87,7 +90,7 @@ function BlockButton({ block, chosen, onChoose, onMove }: BlockProps) {
       className={`bg-glaze flex min-h-11 w-full cursor-grab touch-none items-center justify-center gap-1 rounded border tabular-nums ${chosen ? 'border-ink outline-ink outline-2' : 'border-line'} ${isDragging ? 'relative z-10 shadow' : ''}`}
       {...listeners}
     >
-      {minutes} min
+      {minutes} <span className="max-sm:sr-only">min</span>
       {reasons.includes('pinned') && <Pin aria-label={WHY_WORDS.pinned} size={12} />}
     </button>
   )
@@ -155,12 +158,15 @@ function DayHead({ day, ...props }: { day: number } & Props) {
     <th
       scope="col"
       aria-current={date === props.today ? 'date' : undefined}
-      className={`px-1 pb-1 text-left align-bottom font-normal ${date === props.today ? 'border-ink border-t-2' : ''}`}
+      className={`px-1 pb-1 text-left align-bottom font-normal max-sm:px-0.5 ${date === props.today ? 'border-ink border-t-2' : ''}`}
     >
-      <span className="font-serif font-semibold">{dayName(day)}</span>{' '}
+      <span className="font-serif font-semibold">
+        {dayName(day).slice(0, SHORT)}
+        <span className="max-sm:sr-only">{dayName(day).slice(SHORT)}</span>
+      </span>{' '}
       <span className="text-kiln">{Number(date.slice(8))}</span>
       <span className="text-kiln flex flex-wrap items-center gap-x-1 text-sm">
-        {minutes} of
+        <span className="max-sm:sr-only">{minutes} of</span>
         <DayMinutes
           day={dayName(day)}
           minutes={usual}
@@ -186,7 +192,9 @@ function Row({ item, ...props }: { item: PracticeItem } & Props) {
     <tr className="border-line border-b">
       <th scope="row" className="py-1 pr-2 text-left font-normal">
         <span className="flex items-center gap-2">
-          <span className="w-4 shrink-0">{strand && <StrandMark strand={strand} />}</span>
+          <span className="w-4 shrink-0 max-sm:hidden">
+            {strand && <StrandMark strand={strand} />}
+          </span>
           <span className={item.kind === 'rung' ? 'font-medium' : ''}>{item.name}</span>
         </span>
       </th>
@@ -211,7 +219,10 @@ export function WeekGrid(props: Props) {
       <table aria-label="The week by exercise and day" className="mt-3 w-full table-fixed">
         <thead>
           <tr>
-            <th scope="col" className="text-kiln w-[19%] pb-2 text-left align-bottom font-normal">
+            <th
+              scope="col"
+              className="text-kiln w-[19%] max-sm:w-[26%] pb-2 text-left align-bottom font-normal"
+            >
               minutes a day
             </th>
             {props.plan.days.map((_, day) => (
