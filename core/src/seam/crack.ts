@@ -27,6 +27,9 @@ const WANDER_CORNERS = 5
 /** What the quick jags have of it; a crack wanders more than it shakes. */
 const JAG_SHARE = 0.4
 
+/** How uneven its thickness is: little, since thickness says something. */
+const UNEVEN_SHARE = 0.12
+
 /** A fixed wobble in [-1, 1] for a place on a vein: the same record always cracks the same way. */
 function wobble(seed: number, i: number): number {
   const s = Math.sin(seed * 12.9898 + i * 78.233) * 43758.5453
@@ -70,7 +73,7 @@ function corners(s: Stretch, seed: number, perDay: number, lane: number): Corner
     return {
       x: s.x1 + (s.x2 - s.x1) * share,
       y: s.y + strayOf(s, lane) * wander(seed, corner),
-      half: (width / 2) * (0.85 + 0.45 * wobble(seed + 3, corner)),
+      half: (width / 2) * (1 + UNEVEN_SHARE * wobble(seed + 3, corner)),
     }
   })
 }
@@ -115,31 +118,4 @@ export function smoothOutline(run: readonly Stretch[]): {
       [last.x2, first.y],
     ],
   }
-}
-
-/** Corners from one side crack to the next, by how sure we are that it heals. */
-function hairlineEvery(belief: number): number {
-  if (belief < 0.3) return 3
-  return belief < 0.7 ? 5 : 9
-}
-
-/** Side cracks; they grow rare as the vein heals. */
-export function hairlines(
-  run: readonly Stretch[],
-  middle: readonly Place[],
-  seed: number,
-  lane: number,
-): readonly (readonly [Place, Place])[] {
-  return middle.flatMap(([x, y], i): (readonly [Place, Place])[] => {
-    const here = run.findLast((s) => s.x1 <= x)
-    if (!here || i === 0 || i % hairlineEvery(here.belief) !== 0) return []
-    const lean = wobble(seed + 1, Math.round((here.firstDay + i) * 64))
-    const reach = lane * 0.15 * (1 - 0.5 * here.belief)
-    return [
-      [
-        [x, y],
-        [x + 4 + 4 * lean, y + Math.sign(lean) * (here.width / 2 + reach)],
-      ],
-    ]
-  })
 }

@@ -2,7 +2,7 @@
 export type { Place } from './crack'
 export { layoutChain } from './layoutChain'
 export type { Chain, ChainFault, ChainLink, PlacedFault } from './layoutChain'
-export { layoutSeam, wholeWindow, xOfDay } from './layoutSeam'
+export { layoutSeam, VEIN_PIXELS, wholeWindow, xOfDay } from './layoutSeam'
 export type {
   Reached,
   SeamColumn,

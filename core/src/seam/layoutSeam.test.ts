@@ -4,7 +4,7 @@ import type { IsoDate, CaseId, LessonId } from '../kit'
 import { USUAL_MENDING } from '../mending'
 import { EMPTY_CARD, EMPTY_HOME } from '../record'
 import type { CasePoint, CaseState, StudentRecord } from '../record'
-import { layoutSeam, moved, wholeWindow, zoomed } from './index'
+import { layoutSeam, VEIN_PIXELS, moved, wholeWindow, zoomed } from './index'
 import type { SeamLayout, VeinPiece } from './index'
 
 const SIZE = { width: 900, laneHeight: 40, marginLeft: 100, marginRight: 20, marginTop: 30 }
@@ -122,18 +122,23 @@ describe('the seam', () => {
     })
   })
 
-  test('a grave fault is thicker than a light one, and what heals grows finer', () => {
+  test('thickness is how sure we are: a hair at nothing, gold where it is mended, whatever its severity', () => {
     const light = { ...healed, id: 'b' as CaseId, severity: 1 }
-    const [grave, thin] = draw(recordOf(4, [healed, light])).veins
-    expect(thickness(grave!.pieces[0]!)).toBeGreaterThan(thickness(thin!.pieces[0]!))
+    const [grave, other] = draw(recordOf(4, [healed, light])).veins
+    expect(thickness(grave!.pieces.at(-1)!)).toBeCloseTo(VEIN_PIXELS.sure)
+    expect(thickness(other!.pieces.at(-1)!)).toBeCloseTo(VEIN_PIXELS.sure)
     const [open, healing] = grave!.pieces
-    expect(meanThickness(healing!)).toBeLessThan(meanThickness(open!))
+    const { least, sure } = VEIN_PIXELS
+    // It begins as thick as its belief says, uneven by an eighth at the most, and grows with it.
+    const said = (belief: number) => least + (sure - least) * belief
+    expect(Math.abs(thickness(open!) / said(0.03) - 1)).toBeLessThan(0.13)
+    expect(Math.abs(thickness(healing!) / said(0.4) - 1)).toBeLessThan(0.13)
+    expect(meanThickness(healing!)).toBeGreaterThan(meanThickness(open!))
   })
 
-  test('gold is even and has no side cracks, and nothing leaves its lane', () => {
+  test('gold is even, and nothing leaves its lane', () => {
     const { pieces, y } = draw(record).veins[0]!
     const gold = pieces.at(-1)!
-    expect(gold.hairlines).toEqual([])
     expect(new Set(gold.outline.map(([, py]) => Math.abs(py - y).toFixed(3))).size).toBe(1)
     for (const [, py] of pieces.flatMap((p) => p.outline)) {
       expect(Math.abs(py - y)).toBeLessThan(SIZE.laneHeight / 2)

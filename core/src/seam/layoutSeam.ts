@@ -5,7 +5,7 @@ import { CONDITIONS, STRANDS } from '../packs'
 import type { Condition, Strand } from '../packs'
 import { isMusic } from '../record'
 import type { Break, CasePoint, CaseState, SlipCount, StudentRecord } from '../record'
-import { crackOutline, hairlines, smoothOutline } from './crack'
+import { crackOutline, smoothOutline } from './crack'
 import type { Place, Stretch } from './crack'
 
 /** The state of a fault, which decides how its vein is drawn. */
@@ -36,12 +36,10 @@ export interface SeamColumn {
 /** A run of one state on a vein. */
 export interface VeinPiece {
   readonly state: VeinState
-  /** The vein as an area, all the way round; its thickness is severity, less what has healed. */
+  /** The vein as an area, all the way round; its thickness is how sure we are that it is mended. */
   readonly outline: readonly Place[]
-  /** Along its middle, where the strand's own line runs. */
+  /** Along its middle. */
   readonly middle: readonly Place[]
-  /** Side cracks, each from the vein outward; fewer as it heals, none once mended. */
-  readonly hairlines: readonly (readonly [Place, Place])[]
 }
 
 /** The first time a fault stayed away in so hard a setting. */
@@ -134,14 +132,13 @@ function isInside(day: IsoDate, { from, to }: SeamWindow): boolean {
   return day >= from && day <= to
 }
 
-/** Thickness of gold, and of a crack: at the least, and for each degree of severity. */
-const GOLD_PIXELS = 6
-const CRACK_PIXELS = { least: 1.6, each: 1.5 } as const
+/** Thickness in pixels: a hair while nothing speaks for it, as thick as gold where it is sure to be mended. */
+export const VEIN_PIXELS = { least: 2, sure: 14 } as const
 
-/** How wide a vein is after a lesson. */
-function widthOf(severity: number, point: CasePoint): number {
-  if (point.state === 'mended') return GOLD_PIXELS
-  return CRACK_PIXELS.least + severity * CRACK_PIXELS.each * (1 - 0.8 * point.belief)
+/** How wide a vein is after a lesson: by how sure we are that the fault is mended. */
+function widthOf({ state, belief }: CasePoint): number {
+  const sure = state === 'mended' ? 1 : belief
+  return VEIN_PIXELS.least + (VEIN_PIXELS.sure - VEIN_PIXELS.least) * sure
 }
 
 /** Gold is even: of its lessons only the first is drawn from. */
@@ -165,8 +162,9 @@ function stretchesOf(state: CaseState, scale: Scale, y: number): Stretch[] {
         x1: Math.max(scale.left, xOf(scale, point.date)),
         x2: Math.min(scale.right, end),
         y,
-        width: widthOf(state.severity, point),
-        nextWidth: next ? widthOf(state.severity, next) : widthOf(state.severity, point),
+        width: widthOf(point),
+        // Gold begins where it was called mended, and not before.
+        nextWidth: widthOf(next && next.state !== 'mended' ? next : point),
         belief: point.belief,
         firstDay: epoch + dayNumber(scale, point.date),
       },
@@ -190,9 +188,8 @@ function runsOf(stretches: readonly Stretch[]): Stretch[][] {
 
 function pieceOf(run: readonly Stretch[], seed: number, perDay: number, lane: number): VeinPiece {
   const state = run[0]?.state ?? 'open'
-  if (state === 'mended') return { state, ...smoothOutline(run), hairlines: [] }
-  const { outline, middle } = crackOutline(run, seed, perDay, lane)
-  return { state, outline, middle, hairlines: hairlines(run, middle, seed, lane) }
+  if (state === 'mended') return { state, ...smoothOutline(run) }
+  return { state, ...crackOutline(run, seed, perDay, lane) }
 }
 
 function seedOf(id: string): number {

@@ -132,6 +132,7 @@ function Shown() {
         <Link to={`/students/${view.id}`} className="underline underline-offset-4">
           {view.record.card.name}
         </Link>
+        <span className="text-kiln font-sans text-base font-normal">, {view.knowledge.name}</span>
       </h1>
       {shown && (
         <div className="mt-3 flex flex-wrap items-end justify-between gap-3">
@@ -145,9 +146,9 @@ function Shown() {
       {beside === HAND_BY_HAND ? (
         <HandByHand {...shared} />
       ) : (
-        <Section title={view.record.card.name} aside={view.knowledge.name}>
+        <div className="mt-4">
           <Seam {...shared} />
-        </Section>
+        </div>
       )}
       {beside !== NOBODY && beside !== HAND_BY_HAND && <Other id={beside} {...shared} />}
     </>

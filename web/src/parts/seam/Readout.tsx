@@ -38,9 +38,7 @@ export function Readout({ at }: Props) {
   if (!at) {
     return (
       <p className="text-kiln min-h-12 text-sm">
-        Point at a place, or step through it with the arrow keys, to read what was seen there. A
-        stroke across is a rung passed; a ring under it a harder setting, full once in music; a flag
-        a cue; the bare stretches are holidays.
+        Point at a place, or step through it with the arrow keys, to read what was seen there.
       </p>
     )
   }

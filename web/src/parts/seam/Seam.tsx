@@ -6,11 +6,13 @@ import type { CaseState } from '@vein-mend/core/record'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '../../ui/Button'
+import { Pressed } from '../../ui/Pressed'
 import { StrandMark } from '../../ui/StrandMark'
 import { STATE_WORDS } from '../../wording/words'
 import { PAGE_PALETTE } from './palette'
 import { Readout } from './Readout'
 import { HEAD_HEIGHT, LANE_HEIGHT, SeamDrawing } from './SeamDrawing'
+import { SeamLegend } from './SeamLegend'
 import { SeamTable } from './SeamTable'
 import { useSeamPlace } from './useSeamPlace'
 
@@ -61,16 +63,25 @@ export function WindowButtons({ window, onChange }: WindowProps) {
     </Button>
   )
   const last = wholeWindow(view.record)?.to ?? view.today
+  const span = (next: SeamWindow | null, words: string) => {
+    const shown = next ?? wholeWindow(view.record)
+    const isShown = shown !== null && shown.from === window.from && shown.to === window.to
+    return (
+      <Pressed small pressed={isShown} onChange={() => onChange(next)}>
+        {words}
+      </Pressed>
+    )
+  }
   return (
     <div className="flex flex-wrap gap-1.5" role="group" aria-label="What is shown">
       {choose(moved(window, -STEP), 'Earlier')}
       {choose(moved(window, STEP), 'Later')}
       {choose(zoomed(window, CLOSER), 'Closer')}
       {choose(zoomed(window, WIDER), 'Wider')}
-      {choose(lastDays(last, TERM_DAYS), 'Term')}
-      {choose(lastDays(last, YEAR_DAYS), 'Year')}
-      {choose(lastDays(last, 3 * YEAR_DAYS), 'Three years')}
-      {choose(null, 'All')}
+      {span(lastDays(last, TERM_DAYS), 'Term')}
+      {span(lastDays(last, YEAR_DAYS), 'Year')}
+      {span(lastDays(last, 3 * YEAR_DAYS), 'Three years')}
+      {span(null, 'All')}
     </div>
   )
 }
@@ -159,6 +170,7 @@ function Picture({
         </svg>
         <FaultLinks layout={layout} />
       </div>
+      <SeamLegend />
       <Readout at={at && { state: at.vein.state, lesson: at.column.lesson }} />
     </>
   )
@@ -176,8 +188,8 @@ export function Seam({ window, onWindow, only, title }: Props) {
   if (view.record.cases.length === 0 || !layout || !shown) {
     return (
       <p className="text-kiln py-4">
-        No fault has been settled yet. The bowl is whole: note signs in a lesson and the first vein
-        is drawn.
+        Nothing has been decided on yet. Note signs in a lesson; the first fault that is decided on
+        is the first vein.
       </p>
     )
   }
@@ -195,7 +207,7 @@ export function Seam({ window, onWindow, only, title }: Props) {
       )}
       <button
         type="button"
-        className="text-kiln mt-1 min-h-9 text-sm underline underline-offset-4"
+        className="text-kiln mt-1 min-h-11 text-sm underline underline-offset-4"
         aria-pressed={asTable}
         onClick={() => setAsTable(!asTable)}
       >

@@ -9,17 +9,9 @@ import { memo, startTransition, useEffect, useState } from 'react'
 import { STATE_WORDS } from '../../wording/words'
 import type { Palette } from './palette'
 
-export const LANE_HEIGHT = 58
+export const LANE_HEIGHT = 64
 export const HEAD_HEIGHT = 30
 const GLAZE_INSET = 4
-
-/** Each strand's line has its own texture, so that it can be told without colour. */
-const TEXTURE: Record<Strand, string | undefined> = {
-  posture: undefined,
-  tension: '9 3',
-  coordination: '3 3',
-  tone: '12 3 2 3',
-}
 
 function line(places: readonly Place[]): string {
   return places.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')
@@ -37,27 +29,18 @@ function Gold({ piece, colour }: { piece: VeinPiece; colour: Palette }) {
   )
 }
 
+/** In the colour of its strand; whose it is says the sign beside its name too. */
 function Crack({ piece, strand, colour }: { piece: VeinPiece; strand: Strand; colour: Palette }) {
-  const sides = piece.hairlines.map((h) => line(h)).join('')
   const rests = piece.state === 'resting'
   return (
-    <>
-      <path
-        d={`${line(piece.outline)}Z`}
-        fill={rests ? 'none' : colour.ink}
-        stroke={colour.ink}
-        strokeWidth={rests ? 0.8 : 0.5}
-        strokeDasharray={rests ? '2 3' : undefined}
-      />
-      {sides !== '' && <path d={sides} fill="none" stroke={colour.ink} strokeWidth="0.9" />}
-      <path
-        d={line(piece.middle)}
-        fill="none"
-        stroke={colour[strand]}
-        strokeWidth="1.5"
-        strokeDasharray={TEXTURE[strand]}
-      />
-    </>
+    <path
+      d={`${line(piece.outline)}Z`}
+      fill={rests ? 'none' : colour[strand]}
+      stroke={colour[strand]}
+      strokeWidth={rests ? 1 : 0.5}
+      strokeLinejoin="round"
+      strokeDasharray={rests ? '3 3' : undefined}
+    />
   )
 }
 
@@ -69,7 +52,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
       {vein.notches.map((n) => (
         <path
           key={n.x}
-          d={`M${n.x.toFixed(1)} ${y - 10}v20`}
+          d={`M${n.x.toFixed(1)} ${y - 12}v24`}
           stroke={colour.ink}
           strokeWidth="1.4"
         />
@@ -78,7 +61,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
         <circle
           key={r.condition}
           cx={r.x}
-          cy={y + 17}
+          cy={y + 19}
           r="3"
           fill={r.inMusic ? colour.ink : colour.glaze}
           stroke={colour.ink}
@@ -88,7 +71,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
       {vein.cues.map((c) => (
         <path
           key={c.x}
-          d={`M${c.x.toFixed(1)} ${y - 13}v-8h7l-2.4 2.6 2.4 2.6h-7`}
+          d={`M${c.x.toFixed(1)} ${y - 13}v-9h7l-2.4 2.6 2.4 2.6h-7`}
           fill={colour[vein.strand]}
           stroke={colour[vein.strand]}
           strokeWidth="1"
@@ -97,7 +80,7 @@ function Marks({ vein, colour }: { vein: Vein; colour: Palette }) {
       {vein.slipCounts.map((t) => (
         <path
           key={t.x}
-          d={`M${(t.x - 3).toFixed(1)} ${y + 21}h6M${(t.x - 3).toFixed(1)} ${y + 24}h6`}
+          d={`M${(t.x - 3).toFixed(1)} ${y + 23}h6M${(t.x - 3).toFixed(1)} ${y + 26}h6`}
           stroke={colour.kiln}
           strokeWidth="1.2"
         />
@@ -160,7 +143,11 @@ function Dates({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
   const span = first && last ? last.x - first.x : 0
   const gap = span > 0 ? span / (named.length - 1) : DATE_PIXELS
   const every = Math.max(1, Math.ceil(DATE_PIXELS / gap))
-  const ticks = layout.columns.map((c) => `M${c.x.toFixed(1)} 22V${HEAD_HEIGHT}`).join('')
+  const ticks = layout.columns.map((c) => `M${c.x.toFixed(1)} 25V${HEAD_HEIGHT}`).join('')
+  const tall = named
+    .filter((_, i) => i % every === 0)
+    .map(({ x }) => `M${x.toFixed(1)} 2V${layout.height}`)
+    .join('')
   const threads = layout.columns
     .map((c) => `M${c.x.toFixed(1)} ${HEAD_HEIGHT}V${layout.height}`)
     .join('')
@@ -168,11 +155,12 @@ function Dates({ layout, colour }: { layout: SeamLayout; colour: Palette }) {
   return (
     <>
       <path d={ticks} stroke={colour.kiln} strokeWidth="1" />
-      {!dense && <path d={threads} stroke={colour.line} strokeWidth="1" />}
+      {!dense && <path d={threads} stroke={colour.line} strokeWidth="0.6" />}
+      <path d={tall} stroke={colour.kiln} strokeWidth="0.8" opacity="0.6" />
       {named
         .filter((_, i) => i % every === 0)
         .map(({ x, words }) => (
-          <text key={x} x={x} y={14} textAnchor="middle" fontSize="12" fill={colour.kiln}>
+          <text key={x} x={x + 4} y={14} fontSize="12" fill={colour.kiln}>
             {words}
           </text>
         ))}
