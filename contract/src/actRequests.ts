@@ -4,9 +4,6 @@ import { requestShape } from '@vein-mend/core/record'
 import type { IdentifiedRequest, Stamp } from '@vein-mend/core/record'
 import { parseAs } from './schemaOf'
 
-/** In this header each answer names the studio it comes from. */
-export const STUDIO_HEADER = 'vein-mend-studio'
-
 /** Acts of one request, all or none of which happen. */
 export const ACTS_MOST = 50
 

@@ -1,5 +1,6 @@
 /** The agreement between screen and server. */
-export { ACTS_MOST, parseActs, STUDIO_HEADER } from './actRequests'
+export { ACTS_MOST, parseActs } from './actRequests'
+export { STUDIO_HEADER } from './studioHeader'
 export type { ActsRequest } from './actRequests'
 export { studentCardSchema } from './cardRequests'
 export { handoverSchema } from './handoverSchema'

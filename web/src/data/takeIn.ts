@@ -1,7 +1,7 @@
 /** What the pages show after the server took a parcel. */
 import type { QueryClient } from '@tanstack/react-query'
 import type { ActsTaken, PackResponse, StudentResponse } from '@vein-mend/contract'
-import { followActs } from './followActs'
+import type { followActs } from './followActs'
 import type { Parcel } from './mail/parcel'
 
 /** The pack the desk ranked with, while it is still here. */
@@ -11,13 +11,24 @@ function packOf(client: QueryClient, digest: string): PackResponse | undefined {
     .find(([, pack]) => pack?.digest === digest)?.[1]
 }
 
-function followed(client: QueryClient, parcel: Parcel, taken: ActsTaken): StudentResponse | null {
+/** What plays a record: loaded only where one is shown; null where it is not to be had, and the server is asked instead. */
+async function player(client: QueryClient, page: readonly string[]) {
+  if (client.getQueryData(page) === undefined) return null
+  return import('./followActs').then((m) => m.followActs).catch(() => null)
+}
+
+function followed(
+  client: QueryClient,
+  follow: typeof followActs,
+  parcel: Parcel,
+  taken: ActsTaken,
+): StudentResponse | null {
   const shown = client.getQueryData<StudentResponse>(['student', taken.id])
   const digest = parcel.knowledge ?? ''
   const pack = packOf(client, digest)
   if (!shown || !pack) return null
   const { requests } = parcel
-  return followActs(shown, { requests, knowledge: pack.knowledge, digest }, taken)
+  return follow(shown, { requests, knowledge: pack.knowledge, digest }, taken)
 }
 
 /** Follows the acts where the desk can, and asks where it cannot; resolves when the pages show them. */
@@ -29,7 +40,8 @@ export async function takeIn(client: QueryClient, parcel: Parcel, taken: ActsTak
   const page = ['student', taken.id]
   // An answer still under way may have been written before the acts were taken: it would take them off the page.
   await client.cancelQueries({ queryKey: page })
-  const next = followed(client, parcel, taken)
+  const follow = await player(client, page)
+  const next = follow && followed(client, follow, parcel, taken)
   void client.invalidateQueries({ queryKey: ['students'] })
   if (next) client.setQueryData(page, next)
   else await client.invalidateQueries({ queryKey: page })

@@ -7,30 +7,9 @@ import { useEffect, useMemo } from 'react'
 import { api } from './api'
 import type { Parcel } from './mail/parcel'
 import { rankWith, useMailState } from './useActs'
+import { usePack } from './useStudio'
 import { useShown } from './useShown'
 import { withWaiting } from './withWaiting'
-
-export function useStudents() {
-  return useShown({ queryKey: ['students'], queryFn: api.students })
-}
-
-export function usePacks() {
-  return useShown({ queryKey: ['packs'], queryFn: api.packs, staleTime: Infinity })
-}
-
-/**
- * The pack as the studio has it now. With the digest a student's record was answered with, it is asked for again
- * when that changes, so that screen and server rank alike; what was there is shown until it comes.
- */
-export function usePack(id: string | undefined, digest?: string) {
-  return useShown({
-    queryKey: ['pack', id, ...(digest === undefined ? [] : [digest])],
-    queryFn: () => api.pack(id ?? ''),
-    enabled: id !== undefined,
-    staleTime: Infinity,
-    placeholderData: (before) => (before?.knowledge.pack.id === id ? before : undefined),
-  })
-}
 
 /** A student as a screen has them. */
 export interface StudentView {

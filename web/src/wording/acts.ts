@@ -1,7 +1,6 @@
 /** Acts in words: what each kind is called, and what tells one from another of its kind. */
 import { STOP_END_WORDS } from './stops'
 import type { Act, ActKind, ActOf, ActRequest } from '@vein-mend/core/record'
-import { isActKind } from '@vein-mend/core/record'
 
 interface Words<K extends ActKind> {
   readonly name: string
@@ -67,8 +66,10 @@ const WORDS: { readonly [K in ActKind]: Words<K> } = {
 }
 
 /** What the kind is called; a word that is none is shown as it is. */
+const isKnown = (kind: string): kind is ActKind => Object.hasOwn(WORDS, kind)
+
 export function actName(kind: string): string {
-  return isActKind(kind) ? WORDS[kind].name : `A note not known here (${kind.replaceAll('-', ' ')})`
+  return isKnown(kind) ? WORDS[kind].name : `A note not known here (${kind.replaceAll('-', ' ')})`
 }
 
 function detailOf<K extends ActKind>(act: ActOf<K>): string {

@@ -2,7 +2,7 @@
 import { AGE_BANDS, BODY_PARTS, flagsAsked, HEALTH_FLAGS, STAGES } from '@vein-mend/core/packs'
 import type { StudentCard } from '@vein-mend/core/record'
 import { useController, useFormContext, useWatch } from 'react-hook-form'
-import { usePack, usePacks } from '../../data/useStudent'
+import { usePack, usePacks } from '../../data/useStudio'
 import { CheckBox } from '../../ui/CheckBox'
 import { Field } from '../../ui/Field'
 import { Section } from '../../ui/Page'

@@ -4,7 +4,7 @@ import type { KnownWords } from '@vein-mend/core/record'
 import type { Finding } from '@vein-mend/core/packs'
 import { useMemo } from 'react'
 import { useView } from '../../data/studentContext'
-import { useStudents } from '../../data/useStudent'
+import { useStudents } from '../../data/useStudio'
 
 /** The signs that can be noted, each by the words tied to it too, and the words that have no sign yet. */
 export interface OwnWordsKnown {

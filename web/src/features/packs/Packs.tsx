@@ -1,7 +1,7 @@
 /** The knowledge at hand, by family. */
 import type { PackListed } from '@vein-mend/contract'
 import { Link } from 'react-router'
-import { usePacks } from '../../data/useStudent'
+import { usePacks } from '../../data/useStudio'
 import { Troubles } from '../../parts/Troubles'
 import { ImportPack } from './ImportPack'
 import { Failed } from '../../data/Failed'

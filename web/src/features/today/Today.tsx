@@ -2,7 +2,7 @@
 import { inOrderOfLessons } from '@vein-mend/core/standing'
 import type { StudentsResponse } from '@vein-mend/contract'
 import { Link } from 'react-router'
-import { usePacks, useStudents } from '../../data/useStudent'
+import { usePacks, useStudents } from '../../data/useStudio'
 import { buttonClass } from '../../ui/Button'
 import { Failed } from '../../data/Failed'
 import { Loading, Section } from '../../ui/Page'
