@@ -150,6 +150,21 @@ test('what takes itself away leaves the keys beside it', async ({ page, demo }) 
   await expect(project.locator(':focus')).toHaveCount(1)
 })
 
+test('a panel that is shut by Esc gives the keys back to what opened it', async ({
+  page,
+  demo,
+}) => {
+  await openDesk(page, demo.url)
+  await noteSigns(page)
+  const decide = page.getByRole('button', { name: /^Decide on/ }).first()
+  await decide.focus()
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+  await expect(decide).toBeFocused()
+})
+
 test('to skip a rung is typed on the line, and asks why', async ({ page, demo }) => {
   await openDesk(page, demo.url)
   await lineOf(page).fill('.skip')

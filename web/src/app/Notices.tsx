@@ -48,7 +48,17 @@ export function Notices({ theme }: { readonly theme: 'light' | 'dark' }) {
         theme={theme}
         position="bottom-left"
         visibleToasts={1}
-        toastOptions={{ duration: STANDS_MS, style: { fontFamily: 'inherit' } }}
+        style={{ fontFamily: 'inherit' }}
+        toastOptions={{
+          duration: STANDS_MS,
+          style: { fontFamily: 'inherit', fontSize: 'inherit' },
+          // As large as everything that is pressed in a lesson.
+          actionButtonStyle: {
+            minHeight: '2.75rem',
+            paddingInline: '0.75rem',
+            fontSize: 'inherit',
+          },
+        }}
       />
     </div>
   )

@@ -5,6 +5,8 @@ import { Button } from './Button'
 interface Props {
   readonly title?: string
   readonly about?: string
+  /** The nearest page that is there, with its name; Today where none is nearer. */
+  readonly back?: readonly [path: string, name: string]
   /** Asks for it once more, where that may help. */
   readonly onAgain?: () => void
 }
@@ -13,6 +15,7 @@ interface Props {
 export function NotHere({
   title = 'There is nothing at this address',
   about = 'The student, lesson or pack may have been named differently.',
+  back = ['/', 'Today'],
   onAgain,
 }: Props) {
   return (
@@ -27,8 +30,8 @@ export function NotHere({
         </p>
       )}
       <p className="mt-4">
-        <Link to="/" className="underline">
-          Go to Today
+        <Link to={back[0]} className="underline">
+          Go to {back[1]}
         </Link>
       </p>
     </div>

@@ -12,6 +12,12 @@ interface Props {
   readonly children: ReactNode
 }
 
+/** What had the keys last outside of any panel: what opened it. A panel may come with its opening, so it is kept beside. */
+let opener: HTMLElement | null = null
+document.addEventListener('focusin', ({ target }) => {
+  if (target instanceof HTMLElement && !target.closest('[role="dialog"]')) opener = target
+})
+
 export function SidePanel({ open, onOpenChange, title, about, children }: Props) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
@@ -19,11 +25,11 @@ export function SidePanel({ open, onOpenChange, title, about, children }: Props)
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content
           onCloseAutoFocus={(event) => {
-            // On the lesson desk the hand goes on at the line that takes everything.
-            const line = document.getElementById(COMMAND_LINE_ID)
-            if (!line) return
+            // Back to what opened it; where that has gone, on the desk to the line that takes everything.
+            const to = opener?.isConnected ? opener : document.getElementById(COMMAND_LINE_ID)
+            if (!to) return
             event.preventDefault()
-            line.focus()
+            to.focus()
           }}
           className="bg-slip border-ink fixed inset-y-0 right-0 z-50 w-full max-w-xl overflow-y-auto border-l p-6"
         >

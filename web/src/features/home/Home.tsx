@@ -55,6 +55,7 @@ function Today({ home, page }: { home: HomePage; page: Shown }) {
   const done = blocks.filter((b) => ticked.has(b.item)).length
   return (
     <>
+      <title>{`Practice for ${page.name}`}</title>
       <h1 className="mt-5 text-3xl">Practice for {page.name}</h1>
       <p className="text-kiln">
         {longDay(page.today)}

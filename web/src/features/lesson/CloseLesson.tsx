@@ -185,9 +185,12 @@ function Form() {
           />
         )}
       </Field>
-      <Button look="main" type="submit">
-        Close and make the sheet
-      </Button>
+      {/* In sight however much is said above it. */}
+      <div className="bg-slip sticky bottom-0 -mb-6 pt-2 pb-6">
+        <Button look="main" type="submit">
+          Close and make the sheet
+        </Button>
+      </div>
     </form>
   )
 }

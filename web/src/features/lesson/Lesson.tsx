@@ -195,7 +195,7 @@ export function Lesson() {
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the lesson" />
   const lesson = data.record.lessons.find((l) => l.id === (lessonId as LessonId))
-  if (!lesson) return <NotHere />
+  if (!lesson) return <NotHere back={[`/students/${data.id}`, data.record.card.name]} />
   return (
     <StudentContext value={data}>
       <LessonContext value={lesson}>

@@ -73,7 +73,11 @@ function NotedList({
   const inWords = useView().record.ownWords.some((w) => w.lesson === lesson.id)
   const setup = lesson.setups.find((s) => s.place === 'studio')
   if (signs.length === 0 && !inWords && !setup) {
-    return <p className="text-kiln mt-2">Nothing noted yet in this lesson.</p>
+    return (
+      <p className="text-kiln">
+        {lesson.open ? 'Nothing noted yet in this lesson.' : 'Nothing was noted in this lesson.'}
+      </p>
+    )
   }
   return (
     <ul className="-mt-2" aria-label="Signs noted">

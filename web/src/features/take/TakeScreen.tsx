@@ -77,7 +77,14 @@ export function TakeScreen() {
   if (error) return <Failed error={error} />
   if (!data) return <Loading what="the take" />
   const take = data.record.takes.find((t) => t.act === takeId)
-  if (!take || take.removed || take.kind === 'picture') return <NotHere />
+  if (!take || take.removed || take.kind === 'picture') {
+    return (
+      <NotHere
+        about="The recording may have been removed."
+        back={[`/students/${data.id}`, data.record.card.name]}
+      />
+    )
+  }
   return (
     <StudentContext value={data}>
       <TakeOf take={take} />
