@@ -138,7 +138,8 @@ const SHOTS: readonly Shot[] = [
         .getByRole('button', { name: /^Decide on/ })
         .first()
         .click()
-      await page.getByRole('dialog').waitFor()
+      // Two are running: one gives way, and its ladder is shown.
+      await page.getByRole('radio', { name: /^Let “Sits slumped/ }).click()
     },
   },
   {

@@ -207,7 +207,7 @@ function WeekOf({ monday }: { monday: IsoDate }) {
         monday={monday}
         today={view.today}
         plan={week.plan}
-        strands={Object.fromEntries(view.record.cases.map((c) => [c.id, c.strand]))}
+        faults={Object.fromEntries(view.record.cases.map((c) => [c.id, c]))}
         chosen={chosen}
         onChoose={setChosen}
         onMove={pins.move}

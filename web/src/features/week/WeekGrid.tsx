@@ -30,7 +30,8 @@ interface Props {
   readonly today: IsoDate
   readonly plan: WeekPlan
   /** Strand of each fault, by its id. */
-  readonly strands: Readonly<Record<string, Strand>>
+  /** Strand and name of the faults that are mended. */
+  readonly faults: Readonly<Record<string, { readonly strand: Strand; readonly name: string }>>
   readonly chosen: Chosen | null
   readonly onChoose: (chosen: Chosen) => void
   /** Minutes of each day at home as the card has them. */
@@ -46,6 +47,9 @@ interface Props {
 
 const LAST_DAY = 6
 const DRAG_PIXELS = 6
+
+/** Minutes that fill a cell from side to side. */
+const MINUTES_ACROSS = 12
 
 /** Letters of a day where there is no room for more. */
 const SHORT = 2
@@ -87,10 +91,16 @@ function BlockButton({ block, chosen, onChoose, onMove }: BlockProps) {
         event.preventDefault()
       }}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}}
-      className={`bg-glaze flex min-h-11 w-full cursor-grab touch-none items-center justify-center gap-1 rounded border tabular-nums ${chosen ? 'border-ink outline-ink outline-2' : 'border-line'} ${isDragging ? 'relative z-10 shadow' : ''}`}
+      className={`bg-glaze relative flex min-h-11 w-full cursor-grab touch-none items-center justify-center gap-1 overflow-hidden rounded border tabular-nums ${chosen ? 'border-ink outline-ink outline-2' : 'border-line'} ${isDragging ? 'z-10 shadow' : ''}`}
       {...listeners}
     >
       {minutes} <span className="max-sm:sr-only">min</span>
+      {/* A minute is as wide in every cell: what takes long is seen before it is read. */}
+      <span
+        aria-hidden
+        className="bg-kiln absolute bottom-0 left-0 h-1"
+        style={{ width: `${Math.min(100, (100 * minutes) / MINUTES_ACROSS)}%` }}
+      />
       {reasons.includes('pinned') && <Pin aria-label={WHY_WORDS.pinned} size={12} />}
     </button>
   )
@@ -187,15 +197,18 @@ function DayHead({ day, ...props }: { day: number } & Props) {
 }
 
 function Row({ item, ...props }: { item: PracticeItem } & Props) {
-  const strand = item.case === null ? undefined : props.strands[item.case]
+  const fault = item.case === null ? undefined : props.faults[item.case]
   return (
     <tr className="border-line border-b">
       <th scope="row" className="py-1 pr-2 text-left font-normal">
         <span className="flex items-center gap-2">
           <span className="w-4 shrink-0 max-sm:hidden">
-            {strand && <StrandMark strand={strand} />}
+            {fault && <StrandMark strand={fault.strand} />}
           </span>
-          <span className={item.kind === 'rung' ? 'font-medium' : ''}>{item.name}</span>
+          <span className="leading-tight">
+            <span className={item.kind === 'rung' ? 'font-medium' : ''}>{item.name}</span>
+            {fault && <span className="text-kiln block text-sm max-sm:hidden">{fault.name}</span>}
+          </span>
         </span>
       </th>
       {props.plan.days.map((_, day) => (
