@@ -22,8 +22,8 @@ function watchPresses(): void {
 /** What a hand does in a lesson, again and again. */
 async function round(page: Page, press: (name: string | RegExp) => Promise<void>): Promise<void> {
   await press(/^(Rung \d|Cue and slips)/)
-  await press('Clean')
-  await press('Slipped')
+  await press(/^Clean: /)
+  await press(/^Slipped: /)
   await press(/^Keep the look/)
   await press(/^(Rung \d|Cue and slips)/)
   await press('cue said')
@@ -51,7 +51,8 @@ export async function pressFigure(page: Page, student: string): Promise<Figure> 
       .getByRole('button', { name, exact: typeof name === 'string' })
       .and(page.locator(':enabled'))
       .first()
-    if ((await button.count()) === 0) return
+    // What is not there is not quick: it would pass for a press that took no time.
+    if ((await button.count()) === 0) throw new Error(`no button ${String(name)}`)
     await button.click()
     presses += 1
     await page.waitForTimeout(BETWEEN_MS)

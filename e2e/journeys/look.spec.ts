@@ -150,6 +150,19 @@ test('what takes itself away leaves the keys beside it', async ({ page, demo }) 
   await expect(project.locator(':focus')).toHaveCount(1)
 })
 
+test('words that may be of pain are asked about though the keys have gone elsewhere', async ({
+  page,
+  demo,
+}) => {
+  await openDesk(page, demo.url)
+  await lineOf(page).fill('arm a bit achy')
+  const asks = page.getByText('Pain, or only tired?')
+  await expect(asks).toBeVisible()
+  await page.getByLabel('What works today').focus()
+  await expect(page.getByRole('grid', { name: 'Signs found' })).toHaveCount(0)
+  await expect(asks).toBeVisible()
+})
+
 test('a panel that is shut by Esc gives the keys back to what opened it', async ({
   page,
   demo,

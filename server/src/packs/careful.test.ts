@@ -6,7 +6,7 @@ import { diagnose } from '@vein-mend/core/diagnosis'
 import { midiOf } from '@vein-mend/core/music'
 import type { Note } from '@vein-mend/core/music'
 import { flagsAsked, HEALTH_FLAGS } from '@vein-mend/core/packs'
-import type { BodyPart, HealthFlag, Knowledge, Strain, StudentFacts } from '@vein-mend/core/packs'
+import type { HealthFlag, Knowledge, Strain, StudentFacts } from '@vein-mend/core/packs'
 import {
   BREATH_SECONDS_MOST,
   buildLadder,
@@ -18,25 +18,12 @@ import {
   SHORT_TURN_MINUTES,
 } from '@vein-mend/core/remedy'
 import { describe, expect, test } from 'vitest'
+import { factsWith as facts, rungsFor } from '../test/rungs'
 import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 
 const packs = await shippedPacks()
 const instruments = [...packs.values()].filter((k) => k.kind === 'instrument')
 const BLOWN = ['reed', 'flute', 'brass']
-
-const facts = (flag: HealthFlag, injured: readonly BodyPart[] = []): StudentFacts => ({
-  ...PLAIN_FACTS,
-  flags: [flag],
-  injured,
-})
-
-/** Every rung of every remedy, as this student gets it. */
-function rungsFor(k: Knowledge, known: StudentFacts) {
-  return k.remedies.flatMap((remedy) => {
-    const plan = buildLadder(remedy, known, [], k)
-    return plan.ok ? plan.rungs.map((rung) => ({ remedy, rung })) : []
-  })
-}
 
 const spanOf = ({ pitches }: Note) =>
   pitches.length < 2 ? 0 : midiOf(pitches.at(-1)!) - midiOf(pitches[0]!)

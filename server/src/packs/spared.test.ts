@@ -1,31 +1,15 @@
 /** Loudness, repetition and stretches on a string, over all packs: common practice, the limits are from memory. */
 import { midiOf } from '@vein-mend/core/music'
 import type { Exercise, Note } from '@vein-mend/core/music'
-import type { BodyPart, HealthFlag, Knowledge, StudentFacts } from '@vein-mend/core/packs'
-import { asksLoud, buildLadder, carefulCheck, NOT_LOUD, rungExercise } from '@vein-mend/core/remedy'
+import type { BodyPart, StudentFacts } from '@vein-mend/core/packs'
+import { asksLoud, carefulCheck, NOT_LOUD, rungExercise } from '@vein-mend/core/remedy'
 import { describe, expect, test } from 'vitest'
+import { factsWith as facts, rungsFor } from '../test/rungs'
 import { PLAIN_FACTS, shippedPacks } from '../test/studio'
 
 const packs = await shippedPacks()
 const instruments = [...packs.values()].filter((k) => k.kind === 'instrument')
 const KEYS = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Db', 'Ab', 'Eb', 'Bb', 'F']
-
-const facts = (flag: HealthFlag, injured: readonly BodyPart[] = []): StudentFacts => ({
-  ...PLAIN_FACTS,
-  flags: [flag],
-  injured,
-})
-
-function rungsFor(k: Knowledge, known: StudentFacts) {
-  return k.remedies.flatMap((remedy) => {
-    const plan = buildLadder(remedy, known, [], k)
-    if (!plan.ok) return []
-    return plan.rungs.map((rung) => ({
-      rung,
-      written: remedy.rungs.find((r) => r.id === rung.id)!,
-    }))
-  })
-}
 
 const notesIn = (exercise: Exercise | null) => exercise?.lines.flatMap((l) => l.notes) ?? []
 const LOUD_ABOVE = /\b(?:loud|louder|loudest|full|forte)\b/i
@@ -41,7 +25,8 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
   test('where it is asked for, nobody is asked for strength whom it could hurt', () => {
     for (const [known, part] of SPARED) {
       const concerns = part === 'any' || k.playing.includes(part)
-      for (const { rung, written } of rungsFor(k, known)) {
+      for (const { remedy, rung } of rungsFor(k, known)) {
+        const written = remedy.rungs.find((r) => r.id === rung.id)!
         const said = `${rung.instruction.replace(NOT_LOUD, '')} ${JSON.stringify(rung.notes)}`
         const plays = (written.does ?? (rung.condition === 'away' ? 'moves' : 'plays')) === 'plays'
         const must = concerns && plays && asksLoud(said)

@@ -11,13 +11,8 @@ function beginAt(heading: HTMLElement): void {
   heading.focus({ preventScroll: true })
 }
 
-/** The words of a heading, its second line after a comma. */
-function wordsOf(heading: HTMLElement): string {
-  return heading.innerText
-    .split(/\s*\n\s*/u)
-    .join(', ')
-    .trim()
-}
+/** The words of a heading, read without laying the page out. */
+const wordsOf = (heading: HTMLElement) => heading.textContent.replace(/\s+/gu, ' ').trim()
 
 /** @param content the id of what changes from screen to screen */
 export function useScreenTold(content: string): void {

@@ -148,6 +148,7 @@ export function CommandLine(props: Props) {
   const shownRow = chosen ? idOf(entries.indexOf(chosen)) : undefined
   const open = within && query.trim() !== ''
   const found = open && entries.length > 0
+  const asks = heard.harm.level === 'ask'
   return (
     <div className="relative" {...focus}>
       <label htmlFor={COMMAND_LINE_ID} className="sr-only">
@@ -170,19 +171,20 @@ export function CommandLine(props: Props) {
         onKeyDown={onKey}
         className={`${INPUT_CLASS} text-ellipsis`}
       />
-      {open && (
-        <div className="bg-glaze border-ink absolute inset-x-0 top-full z-30 mt-1 rounded-md border shadow-lg">
-          {found ? (
+      {(open || asks) && (
+        <div className="bg-glaze border-ink absolute inset-x-0 top-full z-30 mt-1 rounded-md border shadow-lg empty:hidden">
+          {open && found && (
             <Found id={listId} shownRow={shownRow}>
               <LineRows {...{ entries, chosen, enters, idOf, note, run }} />
             </Found>
-          ) : (
+          )}
+          {open && !found && (
             <p className="text-kiln p-3" role="status">
               No sign of the {view.knowledge.name.toLowerCase()} pack begins like that.
             </p>
           )}
-          {/* What stops stands first in the list; what may be harm or only tired is asked about. */}
-          {heard.harm.level === 'ask' && <HarmAsked text={query} />}
+          {/* What stops stands first in the list; what may be harm or only tired is asked about, also of who looks away. */}
+          {asks && <HarmAsked text={query} />}
         </div>
       )}
     </div>
