@@ -115,7 +115,7 @@ const hocking = test.extend<{ late: HostedStudio }>({
 })
 
 hocking(
-  'the whole lesson by key: recall and look twice, a recheck, sign, check, fault, rung, close, in at most 35 keys',
+  'the whole lesson by key: recall and look twice, a recheck, sign, check, fault, rung, close, in at most 32 keys',
   async ({ page, late }) => {
     await page.goto(`${late.url}/students/student-hocking`)
     await beginLesson(page)
@@ -181,7 +181,7 @@ hocking(
     const { week, blocks } = sheet
     expect(record.home.given).toContainEqual(expect.objectContaining({ week, blocks }))
     expect(sheet.entries.map((e) => e.name)).not.toContain('Silent turns')
-    expect(keys.count).toBeLessThanOrEqual(35)
+    expect(keys.count).toBeLessThanOrEqual(32)
     test.info().annotations.push({ type: 'whole lesson, keys', description: String(keys.count) })
   },
 )
@@ -282,7 +282,7 @@ test('the second lesson with two projects: strength, cues and looks are in sight
 hocking.describe('the whole lesson by touch', () => {
   hocking.use({ viewport: { width: 1024, height: 768 }, hasTouch: true })
 
-  hocking('in at most 26 touches', async ({ page, late }) => {
+  hocking('in at most 16 touches', async ({ page, late }) => {
     await page.goto(`${late.url}/students/student-hocking`)
     await beginLesson(page)
     let touches = 0
@@ -313,7 +313,7 @@ hocking.describe('the whole lesson by touch', () => {
     await tap(button('Close the lesson'))
     await tap(button('Close and make the sheet'))
     await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
-    expect(touches).toBeLessThanOrEqual(26)
+    expect(touches).toBeLessThanOrEqual(16)
     test.info().annotations.push({ type: 'whole lesson, touches', description: String(touches) })
   })
 })

@@ -56,7 +56,7 @@ test('the week is moved by key, asked why, given, and taken home as files', asyn
   // The sheet says the same, exercise by exercise, and is what they have at home.
   const row = page.getByRole('row').filter({ hasText: name })
   const minutes = await row.getByRole('button', { name: / min$/ }).allInnerTexts()
-  await page.getByRole('link', { name: 'Practice sheet' }).click()
+  await page.getByRole('link', { name: 'Sheet of this week' }).click()
   // The week's own page has such a button too.
   await expect(page.getByRole('heading', { name: /^Practice for/ })).toBeVisible()
   await expect(page.getByRole('button', { name: 'Given', exact: true })).toBeDisabled()

@@ -8,6 +8,7 @@ import { SeamMark } from '../ui/SeamMark'
 import { KeyMap } from './KeyMap'
 import { MailBar } from './MailBar'
 import { Notices } from './Notices'
+import { StudentTabs } from './StudentTabs'
 import { useKeysStay } from './useKeysStay'
 import { useScreenTold } from './useScreenTold'
 
@@ -109,6 +110,7 @@ export function Frame() {
       </header>
       <MailBar />
       <main id={CONTENT} tabIndex={-1} className="mx-auto max-w-[1360px] px-5 pb-24 outline-none">
+        <StudentTabs />
         <Stops />
         <Outlet />
       </main>

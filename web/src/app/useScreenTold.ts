@@ -4,9 +4,10 @@ import { useLocation } from 'react-router'
 
 const PRODUCT = 'Vein Mend'
 
-/** Puts the keys on the heading where they are nowhere: what has taken them itself keeps them. */
+/** Puts the keys on the heading where they are nowhere or on the link that led here; a field that has taken them keeps them. */
 function beginAt(heading: HTMLElement): void {
-  if (document.activeElement !== document.body && document.activeElement !== null) return
+  const at = document.activeElement
+  if (at !== null && at !== document.body && !at.matches('a[href]')) return
   heading.tabIndex = -1
   heading.focus({ preventScroll: true })
 }

@@ -2,12 +2,12 @@
 import type { CasePoint } from '@vein-mend/core/record'
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
+import { format } from 'date-fns'
 import { use as addParts } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 import { useCallback } from 'react'
 import { useChart } from '../../ui/useChart'
 import type { Colour } from '../../ui/useChart'
-import { shortDay } from '../../wording/dates'
 import { percent } from '../../wording/words'
 
 addParts([LineChart, GridComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
@@ -20,11 +20,14 @@ function optionFor(points: readonly CasePoint[], colour: Colour) {
     textStyle: text,
     animation: false,
     grid: { left: 46, right: 14, top: 14, bottom: 28 },
-    tooltip: { trigger: 'axis' as const, valueFormatter: (v: unknown) => percent(Number(v)) },
+    tooltip: {
+      trigger: 'axis' as const,
+      valueFormatter: (v: unknown) => percent(Number(Array.isArray(v) ? v.at(-1) : v)),
+    },
     xAxis: {
-      type: 'category' as const,
-      data: points.map((p) => shortDay(p.date).slice(4)),
-      axisLabel: text,
+      // A fortnight is twice as long as a week.
+      type: 'time' as const,
+      axisLabel: { ...text, hideOverlap: true, formatter: (ms: number) => format(ms, 'd MMM') },
       axisLine: { lineStyle: { color: colour('--line') } },
     },
     yAxis: {
@@ -38,7 +41,7 @@ function optionFor(points: readonly CasePoint[], colour: Colour) {
       {
         type: 'line' as const,
         name: 'that it is gone',
-        data: points.map((p) => p.belief),
+        data: points.map((p) => [p.date, p.belief]),
         symbolSize: 7,
         lineStyle: { color: colour('--ink'), width: 2 },
         itemStyle: { color: colour('--ink') },

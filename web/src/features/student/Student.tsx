@@ -25,14 +25,6 @@ import { Seam } from '../../parts/seam/Seam'
 
 const YEAR_DAYS = 366
 
-const SCREENS = [
-  ['card', 'Card'],
-  ['gates', 'Gates'],
-  ['progress', 'Progress'],
-  ['week', 'Practice week'],
-  ['sheet', 'Practice sheet'],
-] as const
-
 function Heading() {
   const view = useView()
   const { card } = view.record
@@ -45,17 +37,6 @@ function Heading() {
           {plural(view.record.lessons.length, 'lesson')}, {weekMinutes(card)} minutes a week at home
           {minutesGuessed(card) && ' (a guess until you have asked)'}
         </p>
-        <nav aria-label={`Of ${card.name}`} className="-mx-2 mt-1 flex flex-wrap">
-          {SCREENS.map(([path, words]) => (
-            <Link
-              key={path}
-              className="inline-flex min-h-11 items-center px-2 underline decoration-1 underline-offset-4 hover:decoration-2"
-              to={`/students/${view.id}/${path}`}
-            >
-              {words}
-            </Link>
-          ))}
-        </nav>
       </div>
       <div className="ml-auto">
         <BeginLesson />

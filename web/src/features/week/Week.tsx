@@ -166,7 +166,7 @@ function WeekHead({ monday, week }: { monday: IsoDate; week: PracticeWeekRespons
       </Link>
       <span className="ml-auto flex flex-wrap gap-2">
         <Link className={buttonClass()} to={`/students/${view.id}/sheet?day=${monday}`}>
-          Practice sheet
+          Sheet of this week
         </Link>
         {(['ics', 'csv'] as const).map((kind) => (
           <a
