@@ -102,8 +102,7 @@ export function carefulPiece(
   sound: Family,
   facts: Known,
 ): readonly string[] {
-  const isPiece = condition !== 'away' && condition !== 'isolated' && condition !== 'exercise'
-  return isPiece && staysLow(sound, facts) ? [STAYS_LOW] : []
+  return isPiece({ condition }) && staysLow(sound, facts) ? [STAYS_LOW] : []
 }
 
 /** What is said with a rung whose notes may be other ones for this student; nothing where they cannot be. */
@@ -149,19 +148,25 @@ export function carefulDose(
   return { dose: { ...dose, minutes }, words: ['In short turns: rest as long as you played.'] }
 }
 
-/** What is said with what is played where it asks for strength and this student is spared it. */
+/** Whether somebody plays what nobody here knows: a piece without notes of its own. */
+const isPiece = ({ condition }: Pick<Rung, 'condition'>) =>
+  condition !== 'away' && condition !== 'isolated' && condition !== 'exercise'
+
+/** What of a rung says how loud it is. */
+type Asked = Pick<Rung, 'name' | 'instruction' | 'condition' | 'does' | 'notes' | 'alone'>
+
+/**
+ * What is said with what is played where it asks for strength and this student is spared it. A piece may ask for it
+ * anywhere, whatever the rung says.
+ */
 export function carefulForce(
-  {
-    instruction,
-    condition,
-    does,
-    notes,
-  }: Pick<Rung, 'instruction' | 'condition' | 'does' | 'notes'>,
+  { name, instruction, alone, condition, does, notes }: Asked,
   playing: readonly BodyPart[],
   sound: Family,
   facts: Known,
 ): readonly string[] {
-  const isAsked = asksLoud(`${instruction} ${JSON.stringify(notes ?? null)}`)
+  const said = [name, instruction, alone ?? '', JSON.stringify(notes ?? null)].join(' ')
+  const isAsked = asksLoud(said) || (isPiece({ condition }) && notes === undefined)
   const played = isPlayed({ condition, ...(does ? { does } : {}) })
   return isAsked && played && isSparedForce(playing, sound, facts) ? [NOT_LOUD] : []
 }
@@ -171,7 +176,7 @@ export function carefulForce(
  * hurt is said with it, and what it strains is not offered at all.
  */
 export function carefulCheck(
-  { does, loads, instruction }: Pick<Check, 'does' | 'loads' | 'instruction'>,
+  { name, does, loads, instruction }: Pick<Check, 'name' | 'does' | 'loads' | 'instruction'>,
   sound: Family | null,
   facts: StudentFacts,
 ): readonly string[] {
@@ -183,7 +188,7 @@ export function carefulCheck(
     ...(sound && staysLow(sound, facts) && loads.includes('lips-jaw')
       ? ['On a note that lies easily, and not twice in a row.']
       : []),
-    ...(sound && asksLoud(instruction) && isSparedForce(loads, sound, facts) ? [NOT_LOUD] : []),
+    ...(asksLoud(`${name} ${instruction}`) && isSparedForce(loads, sound, facts) ? [NOT_LOUD] : []),
     ...(hurt ? ['Something was hurt before: once, softly, and not at all if it tells.'] : []),
   ]
 }

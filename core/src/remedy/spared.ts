@@ -10,11 +10,11 @@ export const SAME_STROKES = 6
 /** Minutes of one turn in which the same stroke comes over and over, for whom turns are short. */
 export const REPEATED_TURN_MINUTES = 1
 
-/** Words that ask for strength; "aloud", "no louder" and "not too loud" do not. */
+/** Words that ask for strength; "aloud", "no louder" and "not too loud" do not. What may be either is taken for it. */
 const LOUD =
-  /(?<!\b(?:no|not|too|as|how|less|nor) )\bloud(?:ly|er|est)?\b|\b(?:fortissimo|forte|crescendo|stormy)\b|\ball (?:the|your) (?:air|strength|weight)\b|\bas hard as\b/i
+  /(?<!\b(?:no|not|too|less|nor) )\bloud(?:ly|er|est)?\b|\bwith force\b|\bfull (?:sound|tone|voice|strength)\b|\b(?:fortissimo|forte|crescendo|stormy)\b|\ball (?:the|your) (?:air|strength|weight)\b|\bas hard as\b/i
 /** The same above notes. */
-const LOUD_WORD = /\b(?:loud(?:er|est)?|full|forte|fortissimo)\b/gi
+const LOUD_WORD = /\b(?:loud(?:ly|er|est)?|full|forte|fortissimo)\b/gi
 
 /** Said where it is spared. */
 export const NOT_LOUD = 'Never louder than it comes by itself, even where it asks for loud.'
@@ -40,19 +40,24 @@ export function loadsInjured(
   return injured === 'any' ? loads.length > 0 : injured.some((part) => loads.includes(part))
 }
 
-/** Whether this student is spared strength in what loads these parts. */
+/**
+ * Whether this student is spared strength in what loads these parts.
+ * @param sound null where nobody knows how the instrument sounds: then it may be blown
+ */
 export function isSparedForce(
   loads: readonly BodyPart[],
-  { family }: Pick<InstrumentSound, 'family'>,
+  sound: Pick<InstrumentSound, 'family'> | null,
   facts: Pick<StudentFacts, 'flags' | 'injured'>,
 ): boolean {
-  const blown = family === 'reed' || family === 'flute' || family === 'brass'
+  const blown = sound === null || BLOWN.includes(sound.family)
   return (
     loadsInjured(loads, facts) ||
     (facts.flags.includes('braces') && loads.includes('lips-jaw')) ||
     (facts.flags.includes('dizzy-when-blowing') && blown && loads.includes('breath'))
   )
 }
+
+const BLOWN: readonly InstrumentSound['family'][] = ['reed', 'flute', 'brass']
 
 /** The pitch and the hand of a written note: the same again is the same stroke. */
 const STROKE = /^\(?([^:.^~ )]+)[^ ]*(?: ([RL])\b)?/
@@ -72,11 +77,16 @@ function sameInARow(said: readonly string[]): number {
   return most
 }
 
-/** Whether the same stroke comes over and over in it. */
+/** What moves on with every note, or rests on one; whatever else is made may be the same stroke again and again. */
+const MOVES_ON: ReadonlySet<ExerciseSpec['make']> = new Set([
+  ...(['growth', 'blocks', 'shifts', 'together', 'cadence', 'chromatic', 'low-note'] as const),
+  ...(['add-a-finger', 'switching', 'long-notes', 'harp', 'drone'] as const),
+])
+
+/** Whether the same stroke may come over and over in it; of what has no notes nothing is known, and its turns are short anyway. */
 export function isRepetitive(notes: ExerciseSpec | undefined): boolean {
-  if (notes === undefined) return false
-  if (notes.make === 'rolls' || notes.make === 'repeated') return true
-  if (notes.make !== 'figure') return false
+  if (notes === undefined || MOVES_ON.has(notes.make)) return false
+  if (notes.make !== 'figure') return true
   return [notes.right, notes.left, notes.feet].some(
     (said) => sameInARow(said ?? []) >= SAME_STROKES,
   )

@@ -27,9 +27,12 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
       const concerns = part === 'any' || k.playing.includes(part)
       for (const { remedy, rung } of rungsFor(k, known)) {
         const written = remedy.rungs.find((r) => r.id === rung.id)!
-        const said = `${rung.instruction.replace(NOT_LOUD, '')} ${JSON.stringify(rung.notes)}`
+        const words = [rung.name, rung.instruction, rung.alone ?? ''].join(' ')
+        const said = `${words.replaceAll(NOT_LOUD, '')} ${JSON.stringify(rung.notes)}`
         const plays = (written.does ?? (rung.condition === 'away' ? 'moves' : 'plays')) === 'plays'
-        const must = concerns && plays && asksLoud(said)
+        // A piece may be loud anywhere.
+        const isPiece = !['away', 'isolated', 'exercise'].includes(rung.condition)
+        const must = concerns && plays && (asksLoud(said) || (isPiece && !rung.notes))
         if (must) expect(rung.instruction, rung.name).toContain(NOT_LOUD)
         if (!concerns) expect(rung.instruction, rung.name).not.toContain(NOT_LOUD)
         const above = notesIn(rungExercise(rung, k, known)).map((n) => n.words ?? '')
@@ -39,7 +42,7 @@ describe.each(instruments.map((k) => [k.name, k] as const))('%s', (_name, k) => 
             rung.name,
           ).toEqual([])
       }
-      for (const check of k.checks.filter((c) => asksLoud(c.instruction))) {
+      for (const check of k.checks.filter((c) => asksLoud(`${c.name} ${c.instruction}`))) {
         const student = check.does !== 'teacher' && check.does !== 'looks'
         const loaded = part === 'any' ? check.loads.length > 0 : check.loads.includes(part)
         const words = carefulCheck(check, k.sound, known)
@@ -113,6 +116,8 @@ test('violin and viola print no note for which the hand must open beyond a fourt
 test('what sounds loud is told from what only has the word in it', () => {
   for (const loud of [
     'The loudest page.',
+    'As loud as you can.',
+    'How loud can it be?',
     'Soft and then loud.',
     'The stormy bar.',
     'Send all the air.',

@@ -34,8 +34,15 @@ export function useKeysStay(content: string): void {
       const element = event.target
       if (element instanceof Element) last = { element, round: roundOf(element, place) }
     }
-    const onKey = () => (byKey = true)
-    const onPointer = () => (byKey = false)
+    // Who works with the pointer has nothing watched for them: it would slow every drawing.
+    const onKey = () => {
+      if (!byKey) watching.observe(place, { childList: true, subtree: true })
+      byKey = true
+    }
+    const onPointer = () => {
+      watching.disconnect()
+      byKey = false
+    }
     const back = () => {
       if (!last || !byKey || document.activeElement !== document.body) return
       if (last.element.isConnected) return
@@ -44,7 +51,6 @@ export function useKeysStay(content: string): void {
       beside(round, place)?.focus({ preventScroll: true })
     }
     const watching = new MutationObserver(back)
-    watching.observe(place, { childList: true, subtree: true })
     place.addEventListener('focusin', onFocus)
     window.addEventListener('keydown', onKey, true)
     window.addEventListener('pointerdown', onPointer, true)

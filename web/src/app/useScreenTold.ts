@@ -27,6 +27,7 @@ export function useScreenTold(content: string): void {
     came.current = pathname
     const told = () => {
       const heading = place.querySelector('h1')
+      watch(heading)
       const words = heading ? wordsOf(heading) : ''
       const title = words === '' ? PRODUCT : `${words} · ${PRODUCT}`
       if (document.title !== title) document.title = title
@@ -35,9 +36,15 @@ export function useScreenTold(content: string): void {
         beginAt(heading)
       }
     }
-    told()
     const watching = new MutationObserver(told)
-    watching.observe(place, { childList: true, subtree: true, characterData: true })
+    // Once it has its heading, only that is watched and what comes in its screen's place: watching all slows every drawing.
+    const watch = (heading: HTMLElement | null) => {
+      watching.disconnect()
+      watching.observe(place, { childList: true, subtree: heading === null })
+      if (heading)
+        watching.observe(heading, { childList: true, subtree: true, characterData: true })
+    }
+    told()
     return () => watching.disconnect()
   }, [content, pathname])
 }

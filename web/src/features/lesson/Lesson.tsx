@@ -4,7 +4,7 @@ import { hasSigns } from '@vein-mend/core/record'
 import { brief } from '@vein-mend/core/standing'
 import type { LessonId } from '@vein-mend/core/kit'
 import type { Diagnosis } from '@vein-mend/core/diagnosis'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { useActs } from '../../data/useActs'
 import { useStudent } from '../../data/useStudent'
@@ -121,6 +121,19 @@ function HurtsTold() {
   return [...new Set(told)].map((words) => <HarmAsked key={words} text={words} />)
 }
 
+/** As high as the part of the desk that stays: what is gone to comes to lie under it, and not beneath it. */
+const STAYS_REM = 9
+
+function useRoomAbove(): void {
+  useEffect(() => {
+    const { style } = document.documentElement
+    style.scrollPaddingTop = `${STAYS_REM}rem`
+    return () => {
+      style.scrollPaddingTop = ''
+    }
+  }, [])
+}
+
 function Desk() {
   const lesson = useLesson()
   const view = useView()
@@ -132,6 +145,7 @@ function Desk() {
   const [settling, setSettling] = useState<string | null>(null)
   useUndoKey(view)
   useLettersToLine()
+  useRoomAbove()
   const here = `/students/${view.id}`
   const actions = {
     settle: setSettling,
@@ -151,7 +165,7 @@ function Desk() {
   return (
     <>
       {/* Name, line and the way through the lesson stay in sight; on a phone the line alone, with the name. */}
-      <div className="desk-head bg-slip z-20 -mx-5 px-5 max-md:contents md:sticky md:top-0">
+      <div className="bg-slip z-20 -mx-5 px-5 max-md:contents md:sticky md:top-0">
         <div className="bg-slip z-20 flex flex-wrap items-center gap-x-4 gap-y-1 py-1.5 max-md:sticky max-md:top-0">
           <Heading />
           <div className="order-2 w-full md:order-none md:w-auto md:flex-1">
